@@ -1,0 +1,51 @@
+// Dependencies point inwards only: core knows nobody; features know core and ui;
+// app knows features and store; rig and cli know core (the cli also the store).
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-is-pure',
+      comment: 'The core has no interface, storage, framework or Node code.',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(src/core|node_modules/(zod|@noble/hashes|fastest-levenshtein))' },
+    },
+    {
+      name: 'ui-knows-core-only',
+      severity: 'error',
+      from: { path: '^src/ui' },
+      to: { path: '^(app|src/features|src/store|rig|cli|demo)' },
+    },
+    {
+      name: 'features-know-core-and-ui',
+      severity: 'error',
+      from: { path: '^src/features' },
+      to: { path: '^(app|src/store|rig|cli|demo)' },
+    },
+    {
+      name: 'store-knows-core-only',
+      severity: 'error',
+      from: { path: '^src/store' },
+      to: { path: '^(app|src/features|src/ui|rig|cli)' },
+    },
+    {
+      name: 'rig-knows-core-only',
+      severity: 'error',
+      from: { path: '^rig' },
+      to: { path: '^(app|src/features|src/ui|src/store|cli|demo)' },
+    },
+    {
+      name: 'sql-stays-in-store',
+      severity: 'error',
+      from: { pathNot: '^src/store' },
+      to: { path: 'node_modules/(drizzle-orm|@libsql)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'], extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'] },
+  },
+};

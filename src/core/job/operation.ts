@@ -1,0 +1,152 @@
+/**
+ * The one shape of change. An operation says who did what to which job, when, as reversible
+ * changes. `applyOperation` is pure: time, author and ids are data in the operation.
+ */
+import * as z from 'zod';
+import { applyChanges, type Conflict, invert } from './changes';
+import { Change, Job } from './schema';
+
+export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend']);
+
+export const Operation = z.object({
+  id: z.string().min(8).max(40),
+  job: z.string().min(4).max(40),
+  /** Journal position the author had seen when making it. */
+  base: z.int().min(0),
+  at: z.iso.datetime({ offset: true }),
+  by: z.object({ client: z.string().min(1).max(40), name: z.string().max(80) }),
+  kind: OperationKind,
+  /** What the person did, in words: "Land yellow on Y". */
+  label: z.string().min(1).max(200),
+  changes: z.array(Change).max(2000),
+  /** The operation that an undo or redo refers to. */
+  target: z.string().max(40).optional(),
+  /** Why a sealed job was amended. */
+  reason: z.string().max(400).optional(),
+});
+
+export type Operation = z.infer<typeof Operation>;
+
+export type Refusal =
+  | { code: 'sealed'; message: string }
+  | { code: 'not-sealed'; message: string }
+  | { code: 'reading-is-kept'; message: string }
+  | { code: 'invalid'; message: string; path: string };
+
+export type Applied = { ok: true; job: Job; conflicts: Conflict[] } | { ok: false; refusal: Refusal };
+
+/** Readings may be added and struck, never altered or removed. */
+function touchesReading(changes: readonly Change[]): boolean {
+  return changes.some(
+    ({ path, from, to }) =>
+      path[0] === 'readings' &&
+      !(path.length === 2 && from === undefined && to !== undefined) &&
+      !(path.length === 3 && path[2] === 'struck'),
+  );
+}
+
+const touchesSeal = (changes: readonly Change[]): boolean =>
+  changes.some(({ path }) => path[0] === 'seal' || path[0] === 'amendments');
+
+/**
+ * Applies one operation to a job. Refuses edits to a sealed job, changed readings, and
+ * anything that would leave the job outside its schema; says where.
+ */
+export function applyOperation(job: Job, operation: Operation): Applied {
+  if (job.seal && operation.kind !== 'amend') {
+    return {
+      ok: false,
+      refusal: { code: 'sealed', message: 'This record is sealed. Amend it with a reason instead.' },
+    };
+  }
+  if (operation.kind === 'amend' && !job.seal) {
+    return { ok: false, refusal: { code: 'not-sealed', message: 'Only a sealed record is amended.' } };
+  }
+  if (operation.kind !== 'seal' && touchesSeal(operation.changes)) {
+    return { ok: false, refusal: { code: 'invalid', message: 'The seal cannot be edited.', path: 'seal' } };
+  }
+  if (operation.kind !== 'create' && touchesReading(operation.changes)) {
+    return {
+      ok: false,
+      refusal: { code: 'reading-is-kept', message: 'A reading is never changed. Add another, or strike this one.' },
+    };
+  }
+  if (operation.kind === 'amend' && (operation.reason ?? '').trim().length < 3) {
+    return { ok: false, refusal: { code: 'invalid', message: 'An amendment needs a reason.', path: 'reason' } };
+  }
+  const { value, conflicts } = applyChanges(job, operation.changes);
+  const amended: Job =
+    operation.kind === 'amend'
+      ? {
+          ...value,
+          amendments: [
+            ...job.amendments,
+            {
+              at: operation.at,
+              by: operation.by.name || operation.by.client,
+              reason: operation.reason ?? '',
+              changes: operation.changes,
+            },
+          ],
+        }
+      : value;
+  const parsed = Job.safeParse(amended);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return {
+      ok: false,
+      refusal: {
+        code: 'invalid',
+        message: issue?.message ?? 'not a valid job',
+        path: issue ? issue.path.join('.') : '',
+      },
+    };
+  }
+  return { ok: true, job: parsed.data, conflicts };
+}
+
+/** Undoing an added reading strikes it: nothing measured is ever lost. */
+export function undoChanges(operation: Operation): Change[] {
+  return invert(operation.changes).map((change) =>
+    change.path[0] === 'readings' && change.path.length === 2 && change.to === undefined
+      ? { path: [...change.path, 'struck'], to: true }
+      : change,
+  );
+}
+
+export interface UndoState {
+  undo: Operation | null;
+  redo: Operation | null;
+}
+
+/**
+ * What this author can undo and redo, read from the journal alone, so that it survives reloads.
+ * `journal` is in order; only the author's own operations count.
+ */
+export function undoState(journal: readonly Operation[], client: string): UndoState {
+  const done: Operation[] = [];
+  const undone: Operation[] = [];
+  for (const operation of journal) {
+    if (operation.by.client !== client) continue;
+    if (operation.kind === 'edit') {
+      done.push(operation);
+      undone.length = 0;
+    } else if (operation.kind === 'undo') {
+      const last = done.pop();
+      if (last) undone.push(last);
+    } else if (operation.kind === 'redo') {
+      const last = undone.pop();
+      if (last) done.push(last);
+    }
+  }
+  return { undo: done[done.length - 1] ?? null, redo: undone[undone.length - 1] ?? null };
+}
+
+/** The changes that bring back what an undo took away. A struck reading is un-struck. */
+export function redoChanges(operation: Operation): Change[] {
+  return operation.changes.map((change) =>
+    change.path[0] === 'readings' && change.path.length === 2 && change.from === undefined
+      ? { path: [...change.path, 'struck'], from: true }
+      : change,
+  );
+}

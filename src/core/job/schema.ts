@@ -1,0 +1,311 @@
+/**
+ * The job: everything people saw, chose, set and measured, and nothing derived.
+ * This is the shape kept by the store, changed by operations and written to files.
+ * Collections are keyed by id so that two people can add to them at the same time.
+ */
+import * as z from 'zod';
+
+export const JOB_FORMAT = 'augerset.job';
+export const JOB_VERSION = 1;
+
+const shortText = z.string().max(200);
+const longText = z.string().max(4000);
+const instant = z.iso.datetime({ offset: true });
+const key = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
+
+/** A terminal's letters as printed on the plate: "R", "Y1", "ACC+". */
+export const TerminalLabel = z
+  .string()
+  .min(1)
+  .max(8)
+  .regex(/^[A-Za-z0-9/+*_-]+$/, 'a terminal is one to eight letters, digits or + - / *');
+
+export const ColourName = z.string().min(1).max(24);
+
+export const EndState = z.enum(['landed', 'loose', 'coiled', 'cut']);
+
+export const ConductorEnd = z.object({
+  terminal: TerminalLabel.optional(),
+  colour: ColourName,
+  state: EndState,
+  /** What else sits under the same screw ("outdoor unit", "second thermostat"). */
+  shares: shortText.optional(),
+});
+
+export const CableId = z.enum(['main', 'outdoor']);
+
+export const Conductor = z.object({
+  cable: CableId,
+  wall: ConductorEnd.optional(),
+  board: ConductorEnd.optional(),
+  outdoor: ConductorEnd.optional(),
+  /** A joint seen or suspected between the ends. */
+  splice: shortText.optional(),
+});
+
+export const Place = z.enum(['wall', 'board', 'outdoor']);
+
+export const Jumper = z.object({ place: Place, a: TerminalLabel, b: TerminalLabel, factory: z.boolean().optional() });
+
+export const Gauge = z.enum([
+  'AWG 14',
+  'AWG 16',
+  'AWG 18',
+  'AWG 20',
+  'AWG 22',
+  'AWG 24',
+  '0.5 mm²',
+  '0.75 mm²',
+  '1.0 mm²',
+  '1.5 mm²',
+]);
+
+export const Cable = z.object({
+  gauge: Gauge.optional(),
+  metres: z.number().positive().max(500).optional(),
+  cores: z.int().min(1).max(24).optional(),
+});
+
+export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
+export const EquipmentKind = z.enum(['furnace', 'air-handler', 'boiler', 'air-conditioner', 'heat-pump', 'zone-valve']);
+
+export const Equipment = z.object({
+  kind: EquipmentKind.optional(),
+  fuel: Fuel.optional(),
+  heatStages: z.int().min(0).max(3).optional(),
+  coolStages: z.int().min(0).max(2).optional(),
+  outdoorUnit: z.enum(['none', 'air-conditioner', 'heat-pump', 'unknown']).optional(),
+  fanStartedBy: z.enum(['equipment', 'thermostat']).optional(),
+  transformerVA: z.number().positive().max(500).optional(),
+  transformers: z.union([z.literal(1), z.literal(2)]).optional(),
+  reversingValve: z.enum(['O', 'B']).optional(),
+  /** Condensing furnaces cycle less often than older ones. */
+  efficiencyPercent: z.number().min(40).max(100).optional(),
+  loadVA: z.record(key, z.number().positive().max(200)).optional(),
+});
+
+export const Signs = z.object({
+  thickConductors: z.boolean().optional(),
+  wireNuts: z.boolean().optional(),
+  mainsBox: z.boolean().optional(),
+  mainsLabel: shortText.optional(),
+});
+
+export const OldDevice = z.object({
+  batteries: z.boolean().optional(),
+  mechanical: z.boolean().optional(),
+  twoRows: z.boolean().optional(),
+  note: shortText.optional(),
+});
+
+export const Survey = z.object({
+  region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
+  conductors: z.record(key, Conductor).prefault({}),
+  jumpers: z.record(key, Jumper).prefault({}),
+  cables: z.object({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
+  equipment: Equipment.prefault({}),
+  seen: Signs.prefault({}),
+  old: OldDevice.prefault({}),
+  note: longText.optional(),
+});
+
+export const Quantity = z.enum(['volts-ac', 'volts-dc', 'ohms', 'amps', 'celsius', 'kelvin', 'seconds', 'seen']);
+
+/** One measured or observed value. Never changed: a repeat adds another; a slip is struck. */
+export const Reading = z.object({
+  at: instant,
+  by: shortText,
+  source: z.enum(['typed', 'rig']),
+  quantity: Quantity,
+  /** Points such as "wall.R"; absent for readings that are not between two points. */
+  a: shortText.optional(),
+  b: shortText.optional(),
+  /** SI value; for "seen" 1 is yes and 0 is no. */
+  value: z.number().min(-1e9).max(1e9),
+  /** Input resistance of the meter in ohms. */
+  meterOhms: z.number().positive().optional(),
+  /** Which stop, test and measure asked for it. */
+  stop: shortText.optional(),
+  test: shortText.optional(),
+  measure: shortText.optional(),
+  /** Electrical state it was taken in: "off", "idle", "heat1" … */
+  state: shortText.optional(),
+  struck: z.boolean().optional(),
+});
+
+export const Timer = z.object({
+  label: shortText,
+  startedAt: instant,
+  seconds: z.number().positive().max(86_400),
+  stop: shortText,
+  stopped: z.boolean().optional(),
+});
+
+export const Supply = z.object({
+  name: shortText,
+  kind: z.enum(['breaker', 'service-switch', 'fused-spur', 'plug']),
+  state: z.enum(['on', 'off']),
+  heard: z.enum(['stopped', 'nothing', 'not-running']).optional(),
+});
+
+export const Task = z.object({
+  what: shortText,
+  owner: z.enum(['installer', 'customer']),
+  done: z.boolean().optional(),
+  proof: shortText.optional(),
+});
+
+export const Defect = z.object({
+  kind: z.enum([
+    'frayed',
+    'broken-core',
+    'no-slack',
+    'hole-too-big',
+    'anchor-at-edge',
+    'old-outline',
+    'no-earth',
+    'other',
+  ]),
+  where: shortText,
+  note: shortText.optional(),
+  mended: z.boolean().optional(),
+});
+
+export const Profile = z.object({
+  name: shortText,
+  heatCelsius: z.number().min(-20).max(60),
+  coolCelsius: z.number().min(-20).max(60),
+});
+
+export const WeekEvent = z.object({ minute: z.int().min(0).max(1439), profile: key });
+
+export const Week = z.object({
+  profiles: z.record(key, Profile).prefault({}),
+  /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
+  days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
+  owner: z.enum(['device', 'account', 'outside']).optional(),
+});
+
+/** A device sheet's id, or a whole sheet carried inside the job (validated by the devices module). */
+export const DeviceChoice = z.object({
+  sheet: key.optional(),
+  inline: z.unknown().optional(),
+  serial: shortText.optional(),
+  hardwareAddress: shortText.optional(),
+});
+
+export const Seal = z.object({
+  at: instant,
+  by: shortText,
+  /** SHA-256 over the canonical content of the job without seal and amendments. */
+  contentHash: z.string().regex(/^[0-9a-f]{64}$/),
+});
+
+export const Change = z.object({
+  path: z.array(z.string().min(1).max(64)).min(1).max(12),
+  from: z.unknown().optional(),
+  to: z.unknown().optional(),
+});
+
+export const Amendment = z.object({
+  at: instant,
+  by: shortText,
+  reason: z.string().min(3).max(400),
+  changes: z.array(Change).max(500),
+});
+
+export const Job = z.object({
+  format: z.literal(JOB_FORMAT),
+  version: z.literal(JOB_VERSION),
+  family: z.enum(['24v']).default('24v'),
+  number: shortText.optional(),
+  units: z.enum(['si', 'us']).default('si'),
+  archived: z.boolean().optional(),
+  site: z
+    .object({ name: shortText.default(''), address: shortText.optional(), customer: shortText.optional() })
+    .prefault({}),
+  zone: shortText.default(''),
+  device: DeviceChoice.prefault({}),
+  arrive: z
+    .object({
+      worksNow: z.enum(['yes', 'no', 'partly', 'cannot-tell']).optional(),
+      note: longText.optional(),
+      wall: z.enum(['plasterboard', 'plaster', 'brick', 'timber', 'panelling']).optional(),
+      plateCoversMarks: z.boolean().optional(),
+      packed: z.record(key, z.boolean()).prefault({}),
+    })
+    .prefault({}),
+  supplies: z.record(key, Supply).prefault({}),
+  survey: Survey.prefault({}),
+  readings: z.record(key, Reading).prefault({}),
+  /** Answers to open questions, by question code. */
+  answers: z.record(key, shortText).prefault({}),
+  decide: z.object({ powering: key.optional(), reason: longText.optional() }).prefault({}),
+  connect: z
+    .object({ done: z.record(key, z.boolean()).prefault({}), defects: z.record(key, Defect).prefault({}) })
+    .prefault({}),
+  powerUp: z.object({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
+  setUp: z
+    .object({
+      detected: z.array(TerminalLabel).max(24).optional(),
+      entered: z.record(key, z.boolean()).prefault({}),
+      /** Values somebody chose instead of the proposed ones, by canonical setting. */
+      chosen: z.record(key, shortText).prefault({}),
+    })
+    .prefault({}),
+  join: z
+    .object({
+      internet: z.enum(['yes', 'no']).optional(),
+      networkName: shortText.optional(),
+      band: z.enum(['2.4', '5', 'unknown']).optional(),
+      signalDbm: z.number().min(-120).max(0).optional(),
+      account: shortText.optional(),
+      code: shortText.optional(),
+      codeExpires: instant.optional(),
+      placeName: shortText.optional(),
+      timeZone: shortText.optional(),
+      controlProof: shortText.optional(),
+      tasks: z.record(key, Task).prefault({}),
+    })
+    .prefault({}),
+  week: Week.prefault({}),
+  proof: z.object({ skipped: z.record(key, z.string().min(3).max(400)).prefault({}) }).prefault({}),
+  timers: z.record(key, Timer).prefault({}),
+  handOver: z
+    .object({
+      shown: z.record(key, z.enum(['shown', 'did'])).prefault({}),
+      note: longText.optional(),
+    })
+    .prefault({}),
+  seal: Seal.optional(),
+  amendments: z.array(Amendment).max(500).prefault([]),
+});
+
+export type Job = z.infer<typeof Job>;
+export type Conductor = z.infer<typeof Conductor>;
+export type ConductorEnd = z.infer<typeof ConductorEnd>;
+export type EndState = z.infer<typeof EndState>;
+export type Jumper = z.infer<typeof Jumper>;
+export type Place = z.infer<typeof Place>;
+export type Gauge = z.infer<typeof Gauge>;
+export type Survey = z.infer<typeof Survey>;
+export type Equipment = z.infer<typeof Equipment>;
+export type Fuel = z.infer<typeof Fuel>;
+export type Reading = z.infer<typeof Reading>;
+export type Quantity = z.infer<typeof Quantity>;
+export type Timer = z.infer<typeof Timer>;
+export type Supply = z.infer<typeof Supply>;
+export type Week = z.infer<typeof Week>;
+export type WeekEvent = z.infer<typeof WeekEvent>;
+export type Profile = z.infer<typeof Profile>;
+export type Defect = z.infer<typeof Defect>;
+export type Task = z.infer<typeof Task>;
+export type Change = z.infer<typeof Change>;
+export type Amendment = z.infer<typeof Amendment>;
+
+/** A job with nothing in it yet. */
+export const emptyJob = (): Job => Job.parse({ format: JOB_FORMAT, version: JOB_VERSION });

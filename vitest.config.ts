@@ -1,0 +1,9 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const root = fileURLToPath(new URL('.', import.meta.url));
+
+export default defineConfig({
+  resolve: { alias: { '@core': `${root}src/core`, '@': root.replace(/\/$/, '') } },
+  test: { include: ['**/*.test.ts', '**/*.test.tsx'], exclude: ['node_modules/**', '.next/**', 'tests/e2e/**'], environment: 'node' },
+});
