@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkCircuit, sourceLoading } from './check';
-import { type CircuitElement, type CircuitState, loadOhms, type Netlist } from './netlist';
+import type { CircuitElement, CircuitState, Netlist } from './netlist';
 import { conductorOhms } from './resistance.data';
 import { CircuitSolver, meterReading } from './solve';
 import { spiceNetlist } from './spice';

@@ -28,7 +28,7 @@ export const ColourName = z.string().min(1).max(24);
 
 export const EndState = z.enum(['landed', 'loose', 'coiled', 'cut']);
 
-export const ConductorEnd = z.object({
+export const ConductorEnd = z.strictObject({
   terminal: TerminalLabel.optional(),
   colour: ColourName,
   state: EndState,
@@ -38,7 +38,7 @@ export const ConductorEnd = z.object({
 
 export const CableId = z.enum(['main', 'outdoor']);
 
-export const Conductor = z.object({
+export const Conductor = z.strictObject({
   cable: CableId,
   wall: ConductorEnd.optional(),
   board: ConductorEnd.optional(),
@@ -49,7 +49,12 @@ export const Conductor = z.object({
 
 export const Place = z.enum(['wall', 'board', 'outdoor']);
 
-export const Jumper = z.object({ place: Place, a: TerminalLabel, b: TerminalLabel, factory: z.boolean().optional() });
+export const Jumper = z.strictObject({
+  place: Place,
+  a: TerminalLabel,
+  b: TerminalLabel,
+  factory: z.boolean().optional(),
+});
 
 export const Gauge = z.enum([
   'AWG 14',
@@ -64,7 +69,7 @@ export const Gauge = z.enum([
   '1.5 mm²',
 ]);
 
-export const Cable = z.object({
+export const Cable = z.strictObject({
   gauge: Gauge.optional(),
   metres: z.number().positive().max(500).optional(),
   cores: z.int().min(1).max(24).optional(),
@@ -73,7 +78,7 @@ export const Cable = z.object({
 export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
 export const EquipmentKind = z.enum(['furnace', 'air-handler', 'boiler', 'air-conditioner', 'heat-pump', 'zone-valve']);
 
-export const Equipment = z.object({
+export const Equipment = z.strictObject({
   kind: EquipmentKind.optional(),
   fuel: Fuel.optional(),
   heatStages: z.int().min(0).max(3).optional(),
@@ -88,25 +93,25 @@ export const Equipment = z.object({
   loadVA: z.record(key, z.number().positive().max(200)).optional(),
 });
 
-export const Signs = z.object({
+export const Signs = z.strictObject({
   thickConductors: z.boolean().optional(),
   wireNuts: z.boolean().optional(),
   mainsBox: z.boolean().optional(),
   mainsLabel: shortText.optional(),
 });
 
-export const OldDevice = z.object({
+export const OldDevice = z.strictObject({
   batteries: z.boolean().optional(),
   mechanical: z.boolean().optional(),
   twoRows: z.boolean().optional(),
   note: shortText.optional(),
 });
 
-export const Survey = z.object({
+export const Survey = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
   conductors: z.record(key, Conductor).prefault({}),
   jumpers: z.record(key, Jumper).prefault({}),
-  cables: z.object({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
+  cables: z.strictObject({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
   equipment: Equipment.prefault({}),
   seen: Signs.prefault({}),
   old: OldDevice.prefault({}),
@@ -116,7 +121,7 @@ export const Survey = z.object({
 export const Quantity = z.enum(['volts-ac', 'volts-dc', 'ohms', 'amps', 'celsius', 'kelvin', 'seconds', 'seen']);
 
 /** One measured or observed value. Never changed: a repeat adds another; a slip is struck. */
-export const Reading = z.object({
+export const Reading = z.strictObject({
   at: instant,
   by: shortText,
   source: z.enum(['typed', 'rig']),
@@ -137,7 +142,7 @@ export const Reading = z.object({
   struck: z.boolean().optional(),
 });
 
-export const Timer = z.object({
+export const Timer = z.strictObject({
   label: shortText,
   startedAt: instant,
   seconds: z.number().positive().max(86_400),
@@ -145,21 +150,21 @@ export const Timer = z.object({
   stopped: z.boolean().optional(),
 });
 
-export const Supply = z.object({
+export const Supply = z.strictObject({
   name: shortText,
   kind: z.enum(['breaker', 'service-switch', 'fused-spur', 'plug']),
   state: z.enum(['on', 'off']),
   heard: z.enum(['stopped', 'nothing', 'not-running']).optional(),
 });
 
-export const Task = z.object({
+export const Task = z.strictObject({
   what: shortText,
   owner: z.enum(['installer', 'customer']),
   done: z.boolean().optional(),
   proof: shortText.optional(),
 });
 
-export const Defect = z.object({
+export const Defect = z.strictObject({
   kind: z.enum([
     'frayed',
     'broken-core',
@@ -175,15 +180,15 @@ export const Defect = z.object({
   mended: z.boolean().optional(),
 });
 
-export const Profile = z.object({
+export const Profile = z.strictObject({
   name: shortText,
   heatCelsius: z.number().min(-20).max(60),
   coolCelsius: z.number().min(-20).max(60),
 });
 
-export const WeekEvent = z.object({ minute: z.int().min(0).max(1439), profile: key });
+export const WeekEvent = z.strictObject({ minute: z.int().min(0).max(1439), profile: key });
 
-export const Week = z.object({
+export const Week = z.strictObject({
   profiles: z.record(key, Profile).prefault({}),
   /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
   days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
@@ -191,34 +196,34 @@ export const Week = z.object({
 });
 
 /** A device sheet's id, or a whole sheet carried inside the job (validated by the devices module). */
-export const DeviceChoice = z.object({
+export const DeviceChoice = z.strictObject({
   sheet: key.optional(),
   inline: z.unknown().optional(),
   serial: shortText.optional(),
   hardwareAddress: shortText.optional(),
 });
 
-export const Seal = z.object({
+export const Seal = z.strictObject({
   at: instant,
   by: shortText,
   /** SHA-256 over the canonical content of the job without seal and amendments. */
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
 });
 
-export const Change = z.object({
+export const Change = z.strictObject({
   path: z.array(z.string().min(1).max(64)).min(1).max(12),
   from: z.unknown().optional(),
   to: z.unknown().optional(),
 });
 
-export const Amendment = z.object({
+export const Amendment = z.strictObject({
   at: instant,
   by: shortText,
   reason: z.string().min(3).max(400),
   changes: z.array(Change).max(500),
 });
 
-export const Job = z.object({
+export const Job = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(JOB_VERSION),
   family: z.enum(['24v']).default('24v'),
@@ -244,11 +249,11 @@ export const Job = z.object({
   readings: z.record(key, Reading).prefault({}),
   /** Answers to open questions, by question code. */
   answers: z.record(key, shortText).prefault({}),
-  decide: z.object({ powering: key.optional(), reason: longText.optional() }).prefault({}),
+  decide: z.strictObject({ powering: key.optional(), reason: longText.optional() }).prefault({}),
   connect: z
     .object({ done: z.record(key, z.boolean()).prefault({}), defects: z.record(key, Defect).prefault({}) })
     .prefault({}),
-  powerUp: z.object({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
+  powerUp: z.strictObject({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
   setUp: z
     .object({
       detected: z.array(TerminalLabel).max(24).optional(),
@@ -273,7 +278,7 @@ export const Job = z.object({
     })
     .prefault({}),
   week: Week.prefault({}),
-  proof: z.object({ skipped: z.record(key, z.string().min(3).max(400)).prefault({}) }).prefault({}),
+  proof: z.strictObject({ skipped: z.record(key, z.string().min(3).max(400)).prefault({}) }).prefault({}),
   timers: z.record(key, Timer).prefault({}),
   handOver: z
     .object({

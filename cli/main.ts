@@ -1,0 +1,146 @@
+/** `augerset`: the core without the interface. Bad input: message with its place on stderr, exit code 2. */
+import { readFile, writeFile } from 'node:fs/promises';
+import { Command } from 'commander';
+import * as z from 'zod';
+import { derivedJson, derive } from '../src/core/derive';
+import { DeviceSheet } from '../src/core/devices/sheet';
+import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
+import { Job } from '../src/core/job/schema';
+import { predictor } from '../src/core/lowvoltage/predict';
+import { maskedCopy } from '../src/core/record/share';
+import { verifySeal } from '../src/core/record/seal';
+import { spiceNetlist } from '../src/core/circuit/spice';
+
+/** Bad input or a refused request: said once on stderr, exit code 2. */
+class UsageError extends Error {
+  override name = 'UsageError';
+}
+
+const problemText = (file: string, problems: readonly FileProblem[]): string =>
+  problems.map((p) => `${file}${p.path ? `: ${p.path}` : ''}: ${p.message}`).join('\n');
+
+async function readText(file: string): Promise<string> {
+  const text = await (file === '-' ? readStandardInput() : readFile(file, 'utf8')).catch((error: unknown) => {
+    throw new UsageError(`${file}: cannot be read (${error instanceof Error && 'code' in error ? String(error.code) : 'unknown error'})`);
+  });
+  return text;
+}
+
+async function readStandardInput(): Promise<string> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of process.stdin) {
+    const buffer = Buffer.from(chunk);
+    size += buffer.length;
+    if (size > MAX_FILE_BYTES) throw new UsageError(`-: more than ${MAX_FILE_BYTES / 1e6} MB`);
+    chunks.push(buffer);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+async function readJob(file: string): Promise<Job> {
+  const result = readJobFile(await readText(file));
+  if (!result.ok) throw new UsageError(problemText(file, result.problems));
+  return result.job;
+}
+
+const print = (value: unknown): void => {
+  process.stdout.write(`${typeof value === 'string' ? value.replace(/\n$/, '') : JSON.stringify(value, null, 2)}\n`);
+};
+
+/** Only import and export touch the store, so only they load it. */
+const openStore = async (): Promise<typeof import('../src/store/jobs')> => import('../src/store/jobs');
+
+const program = new Command('augerset').description('Reads, plans, predicts and proves a thermostat job.').exitOverride();
+
+program
+  .command('derive')
+  .description('print everything a job file implies, as one JSON object')
+  .argument('<job.json>')
+  .action(async (file: string) => print(derivedJson(await readJob(file))));
+
+program
+  .command('validate')
+  .description('check a job file and say what is wrong and where')
+  .argument('<job.json>')
+  .action(async (file: string) => {
+    const job = await readJob(file);
+    print(`${file}: a valid job, version ${job.version}, ${Object.keys(job.survey.conductors).length} conductors, ${Object.keys(job.readings).length} readings`);
+  });
+
+program
+  .command('schema')
+  .description('print the JSON Schema of job files or device sheets')
+  .argument('[what]', 'job or device', 'job')
+  .action((what: string) => {
+    if (what === 'job') print(jobFileSchema());
+    else if (what === 'device') print(z.toJSONSchema(DeviceSheet, { io: 'input' }));
+    else throw new UsageError(`schema: "${what}" is neither job nor device`);
+  });
+
+program
+  .command('spice')
+  .description('print a SPICE netlist of one state')
+  .argument('<job.json>')
+  .requiredOption('--state <state>', 'idle, fan, heat1, cool1 …')
+  .action(async (file: string, options: { state: string }) => {
+    const job = await readJob(file);
+    const d = derive(job);
+    if (!d.installed) throw new UsageError(`${file}: survey: nothing is landed that makes a circuit`);
+    const state = d.states.find((s) => s.id === options.state);
+    if (!state) throw new UsageError(`${file}: --state: "${options.state}" is not one of ${d.states.map((s) => s.id).join(', ')}`);
+    const p = predictor(d.installed);
+    const circuitState = p.circuitState(state);
+    print(spiceNetlist(`${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(), p.solver.netlist, circuitState, p.solver.solve(circuitState), job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60));
+  });
+
+program
+  .command('verify')
+  .description('check the seal of a record')
+  .argument('<job.json>')
+  .action(async (file: string) => {
+    const check = verifySeal(await readJob(file));
+    if (!check.ok) throw new UsageError(`${file}: seal: ${check.message}`);
+    print(`${file}: the seal holds (${check.hash.slice(0, 16)}…), ${check.amendments} amendments`);
+  });
+
+program
+  .command('import')
+  .description('add a job file to the store; prints the new job’s id')
+  .argument('<job.json>')
+  .action(async (file: string) => {
+    const job = await readJob(file);
+    const store = await openStore();
+    await store.ready();
+    print(await store.importJob(job, { client: 'cli', name: 'command line' }, new Date().toISOString()));
+  });
+
+program
+  .command('export')
+  .description('write a job of the store as a job file')
+  .argument('<id>')
+  .option('-o, --output <file>')
+  .option('--masked', 'with ids, codes and account names masked')
+  .action(async (id: string, options: { output?: string; masked?: boolean }) => {
+    const store = await openStore();
+    await store.ready();
+    const found = await store.loadJob(id);
+    if (!found) throw new UsageError(`export: there is no job "${id}"`);
+    const text = `${JSON.stringify(options.masked ? maskedCopy(found.job) : found.job, null, 2)}\n`;
+    if (options.output) await writeFile(options.output, text);
+    else process.stdout.write(text);
+  });
+
+try {
+  await program.parseAsync(process.argv);
+} catch (error) {
+  if (error instanceof UsageError) {
+    process.stderr.write(`${error.message}\n`);
+    process.exitCode = 2;
+  } else if (error instanceof Error && 'exitCode' in error) {
+    // Commander has already said what was wrong.
+    process.exitCode = Number(error.exitCode) === 0 ? 0 : 2;
+  } else {
+    throw error;
+  }
+}

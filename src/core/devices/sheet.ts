@@ -1,0 +1,156 @@
+/**
+ * A device sheet: one thermostat model described by data, never by code. Users write their own
+ * from a manual they hold; three invented ones ship.
+ */
+import * as z from 'zod';
+import { TerminalLabel } from '../job/schema';
+
+export const SHEET_FORMAT = 'augerset.device';
+export const SHEET_VERSION = 1;
+
+const text = z.string().min(1).max(120);
+const id = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens');
+
+/** Canonical settings, the same for every device; the sheet says where each is. */
+export const SettingKey = z.enum([
+  'equipment.kind',
+  'equipment.fuel',
+  'stages.heat',
+  'stages.cool',
+  'fan.heating',
+  'transformers',
+  'power.source',
+  'cycles.heat',
+  'cycles.cool',
+  'compressor.rest',
+  'changeover',
+  'deadband',
+  'units',
+  'setback.recovery',
+  'schedule.form',
+]);
+
+/** Where the setting is on this device: a numbered function, or a path through its menus. */
+const Location = z.union([
+  z.strictObject({ function: z.int().min(0).max(9999) }),
+  z.strictObject({ path: z.array(text).min(1).max(6) }),
+]);
+
+const SettingEntry = z.strictObject({
+  setting: SettingKey,
+  label: text,
+  at: Location,
+  /** Canonical value to what is entered or chosen: { "furnace": "4" }. */
+  values: z.record(text, text).optional(),
+  /** For numbers: the range the device takes, in SI units. */
+  range: z
+    .object({ low: z.number(), high: z.number(), step: z.number().positive(), unit: z.enum(['K', 's', 'min', '/h']) })
+    .optional(),
+});
+
+const SheetTerminal = z.strictObject({
+  label: TerminalLabel,
+  role: z.enum([
+    'hot',
+    'hot-cool',
+    'hot-heat',
+    'common',
+    'heat1',
+    'heat2',
+    'heat3',
+    'cool1',
+    'cool2',
+    'fan',
+    'valve-cool',
+    'valve-heat',
+    'valve-either',
+    'emergency',
+    'fault',
+    'sensor',
+    'accessory',
+    'splitter',
+  ]),
+});
+
+export const DeviceSheet = z
+  .strictObject({
+    format: z.literal(SHEET_FORMAT),
+    version: z.literal(SHEET_VERSION),
+    id,
+    name: text,
+    family: z.literal('24v'),
+    supply: z.strictObject({
+      /** What can run it: the 24 V supply, its batteries, or either. */
+      kinds: z
+        .array(z.enum(['24v', 'battery']))
+        .min(1)
+        .max(2),
+      va: z.number().positive().max(20),
+      commonRequired: z.boolean(),
+      lowVolts: z.number().min(10).max(24).default(20),
+      highVolts: z.number().min(24).max(40).default(30),
+    }),
+    terminals: z.array(SheetTerminal).min(2).max(24),
+    /** The terminal a single R conductor lands on. */
+    singleR: TerminalLabel,
+    jumper: z.strictObject({
+      /** internal: the device joins its R terminals itself; wire: a jumper is fitted or removed; none: one R terminal only. */
+      kind: z.enum(['internal', 'wire', 'none']),
+      between: z.array(TerminalLabel).max(3).default([]),
+    }),
+    heatStages: z.int().min(0).max(3),
+    coolStages: z.int().min(0).max(2),
+    heatPump: z.boolean().default(false),
+    detectsTerminals: z.boolean(),
+    powerKits: z.array(z.enum(['extender', 'splitter', 'separate-transformer', 'reuse-g'])).default([]),
+    schedule: z.strictObject({
+      pattern: z.enum(['7-day', '5+2', '5+1+1', 'each-day']),
+      slotsPerDay: z.int().min(1).max(24),
+      minimumGapMinutes: z.int().min(1).max(240),
+      times: z.enum(['start-at', 'reach-by']),
+      owner: z.enum(['device', 'account', 'either']),
+    }),
+    heatRangeCelsius: z.tuple([z.number(), z.number()]),
+    coolRangeCelsius: z.tuple([z.number(), z.number()]),
+    deadbandKelvin: z.number().min(0.5).max(5),
+    compressorRestSeconds: z.number().min(0).max(900),
+    firstStartSeconds: z.number().min(0).max(3600),
+    updateSeconds: z.number().min(0).max(3600),
+    registration: z
+      .object({
+        way: z.enum(['short-code', 'card-digits', 'square-code']),
+        codeMinutes: z.number().positive().max(1440).optional(),
+        bands: z.array(z.enum(['2.4', '5'])).min(1),
+      })
+      .optional(),
+    settings: z.array(SettingEntry).max(60),
+  })
+  .superRefine((sheet, context) => {
+    const labels = sheet.terminals.map((t) => t.label);
+    const twice = labels.find((label, i) => labels.indexOf(label) !== i);
+    if (twice) context.addIssue({ code: 'custom', path: ['terminals'], message: `terminal ${twice} is listed twice` });
+    if (!labels.includes(sheet.singleR)) {
+      context.addIssue({ code: 'custom', path: ['singleR'], message: `${sheet.singleR} is not one of the terminals` });
+    }
+    for (const label of sheet.jumper.between) {
+      if (!labels.includes(label)) {
+        context.addIssue({
+          code: 'custom',
+          path: ['jumper', 'between'],
+          message: `${label} is not one of the terminals`,
+        });
+      }
+    }
+  });
+
+export type DeviceSheet = z.infer<typeof DeviceSheet>;
+export type SettingKey = z.infer<typeof SettingKey>;
+export type SettingEntry = DeviceSheet['settings'][number];
+
+/** "function 1" or "Menu / Installer / Equipment". */
+export const placeOf = (entry: SettingEntry): string =>
+  'function' in entry.at ? `function ${entry.at.function}` : entry.at.path.join(' / ');

@@ -1,0 +1,51 @@
+/**
+ * Findings and questions: what every stage returns beside its result.
+ * Severity is defined by its effect: a blocker stops the work until it is settled, a caution
+ * stands in the record but does not stop, a note only informs.
+ */
+import type { StopId } from '../run';
+import { CATALOGUE, type FindingCode, type FindingFacts } from './catalogue';
+
+export type Severity = 'blocker' | 'caution' | 'note';
+
+export interface Finding {
+  code: FindingCode;
+  severity: Severity;
+  stop: StopId;
+  /** What it is about: "wall.R", "conductor:k3", "setting:fan.heating", "supply:s1". */
+  about: string[];
+  /** What was read, seen or computed that led here. */
+  evidence: string;
+  message: string;
+  fix: string;
+}
+
+/** A result the input cannot support: what to look at or measure, and what each answer would mean. */
+export interface Question {
+  code: string;
+  stop: StopId;
+  about: string[];
+  ask: string;
+  how: string;
+  answers: { value: string; label: string; means: string }[];
+  /** Something later cannot go on without the answer. */
+  needed: boolean;
+}
+
+export function finding<C extends FindingCode>(
+  code: C,
+  facts: FindingFacts<C>,
+  about: string[] = [],
+  evidence = '',
+): Finding {
+  const entry = CATALOGUE[code];
+  // Each entry's wording takes exactly the facts of its own code; the map type cannot say so per key.
+  const wording = entry.words as (facts: FindingFacts<C>) => { message: string; fix: string };
+  const { message, fix } = wording(facts);
+  return { code, severity: entry.severity, stop: entry.stop, about, evidence, message, fix };
+}
+
+const ORDER: Record<Severity, number> = { blocker: 0, caution: 1, note: 2 };
+
+export const bySeverity = (a: Finding, b: Finding): number =>
+  ORDER[a.severity] - ORDER[b.severity] || a.code.localeCompare(b.code);

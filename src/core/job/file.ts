@@ -1,0 +1,238 @@
+/**
+ * Reading a job file. What people write by hand is allowed to be short: conductors as a list or as
+ * typed lines, an end as a bare terminal. Everything is checked before anything is taken.
+ */
+import * as z from 'zod';
+import { insulation } from '../survey/colours.data';
+import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
+import { terminalInfo } from '../survey/terminals.data';
+import {
+  ColourName,
+  type Conductor,
+  type ConductorEnd,
+  EndState,
+  JOB_FORMAT,
+  JOB_VERSION,
+  Job,
+  Jumper,
+  Reading,
+  Survey,
+  TerminalLabel,
+} from './schema';
+
+export const MAX_FILE_BYTES = 4_000_000;
+
+export interface FileProblem {
+  /** Path in the file: "survey.conductors.2.wall". */
+  path: string;
+  message: string;
+}
+
+export type FileResult = { ok: true; job: Job } | { ok: false; problems: FileProblem[] };
+
+/** "Y1" becomes { terminal: "Y1", state: "landed" }; null means not there. */
+const EndInput = z.union([
+  TerminalLabel,
+  z.null(),
+  z.strictObject({
+    terminal: TerminalLabel.optional(),
+    colour: ColourName.optional(),
+    state: EndState.optional(),
+    shares: z.string().max(200).optional(),
+  }),
+]);
+
+const ConductorInput = z.strictObject({
+  id: z.string().min(1).max(64).optional(),
+  colour: ColourName.optional(),
+  cable: z.enum(['main', 'outdoor']).optional(),
+  wall: EndInput.optional(),
+  board: EndInput.optional(),
+  outdoor: EndInput.optional(),
+  splice: z.string().max(200).optional(),
+});
+type ConductorInput = z.infer<typeof ConductorInput>;
+
+const JumperInput = z.union([z.tuple([TerminalLabel, TerminalLabel]), Jumper]);
+
+const SurveyInput = z.strictObject({
+  ...Survey.shape,
+  conductors: z.union([z.array(ConductorInput).max(48), z.record(z.string(), ConductorInput)]).optional(),
+  jumpers: z.union([z.array(JumperInput).max(12), z.record(z.string(), Jumper)]).optional(),
+  /** Conductors as typed in Survey: "r red, c blue, y yellow". */
+  lines: z.union([z.string(), z.array(z.string())]).optional(),
+});
+
+/** The file as people may write it. Its JSON Schema is published; a full export is also valid. */
+export const JobFile = z.strictObject({
+  ...Job.shape,
+  family: z.enum(['24v']).optional(),
+  units: z.enum(['si', 'us']).optional(),
+  /** The whole device choice, or just the sheet's id. */
+  device: z.union([z.string(), Job.shape.device.unwrap()]).optional(),
+  survey: SurveyInput.optional(),
+  readings: z
+    .union([
+      z.array(
+        Reading.partial({ at: true, by: true, source: true }).extend({
+          quantity: Reading.shape.quantity,
+          value: Reading.shape.value,
+        }),
+      ),
+      z.record(z.string(), Reading),
+    ])
+    .optional(),
+});
+
+const canonicalTerminal = (label: string): string => terminalInfo(label)?.label ?? label;
+const canonicalColour = (colour: string): string => insulation(colour)?.name ?? colour;
+
+function end(input: z.infer<typeof EndInput> | undefined, colour: string | undefined): ConductorEnd | undefined {
+  if (input === undefined || input === null) return undefined;
+  const full = typeof input === 'string' ? { terminal: input } : input;
+  const named = 'colour' in full && full.colour ? full.colour : colour;
+  const terminal = full.terminal === undefined ? undefined : canonicalTerminal(full.terminal);
+  const state = ('state' in full && full.state) || (terminal === undefined ? 'coiled' : 'landed');
+  const shares = 'shares' in full ? full.shares : undefined;
+  return {
+    ...(terminal === undefined ? {} : { terminal }),
+    colour: canonicalColour(named ?? 'unnamed'),
+    state,
+    ...(shares === undefined ? {} : { shares }),
+  };
+}
+
+function conductor(input: ConductorInput): Conductor {
+  const ends = {
+    wall: end(input.wall, input.colour),
+    board: end(input.board, input.colour),
+    outdoor: end(input.outdoor, input.colour),
+  };
+  const out: Conductor = { cable: input.cable ?? (ends.outdoor && !ends.wall ? 'outdoor' : 'main') };
+  if (ends.wall) out.wall = ends.wall;
+  if (ends.board) out.board = ends.board;
+  if (ends.outdoor) out.outdoor = ends.outdoor;
+  // A conductor with a colour and no ends is a spare seen at the wall.
+  if (!ends.wall && !ends.board && !ends.outdoor)
+    out.wall = { colour: canonicalColour(input.colour ?? 'unnamed'), state: 'coiled' };
+  if (input.splice !== undefined) out.splice = input.splice;
+  return out;
+}
+
+function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: FileProblem[]): unknown {
+  if (!input) return {};
+  const { conductors, jumpers, lines, ...rest } = input;
+  const entries: [string, ConductorInput][] = Array.isArray(conductors)
+    ? conductors.map((c, i) => [c.id ?? `k${i + 1}`, c])
+    : Object.entries(conductors ?? {});
+  const seen = new Set<string>();
+  for (const [id] of entries) {
+    if (seen.has(id)) problems.push({ path: 'survey.conductors', message: `two conductors have the id "${id}"` });
+    seen.add(id);
+  }
+  let survey = Survey.parse({ ...rest, conductors: Object.fromEntries(entries.map(([id, c]) => [id, conductor(c)])) });
+  const jumperList = Array.isArray(jumpers) ? jumpers : Object.values(jumpers ?? {});
+  jumperList.forEach((j, i) => {
+    const full = Array.isArray(j)
+      ? { place: 'wall' as const, a: canonicalTerminal(j[0]), b: canonicalTerminal(j[1]) }
+      : j;
+    const ids = Array.isArray(jumpers) ? [] : Object.keys(jumpers ?? {});
+    survey = { ...survey, jumpers: { ...survey.jumpers, [ids[i] ?? `j${i + 1}`]: full } };
+  });
+  const typed = typeof lines === 'string' ? [lines] : (lines ?? []);
+  typed.forEach((line, i) => {
+    const path = typeof lines === 'string' ? 'survey.lines' : `survey.lines.${i}`;
+    for (const entry of parseQuickEntry(line)) {
+      const result = entry.ok ? applyEntry(survey, entry.action) : entry;
+      if (!result.ok) problems.push({ path, message: `${entry.text}: ${result.problem}` });
+      else if ('survey' in result) survey = result.survey;
+    }
+  });
+  return survey;
+}
+
+/** A zod issue's most telling message: for a union, that of the branch that got furthest. */
+function issueProblem(issue: z.core.$ZodIssue, prefix: PropertyKey[] = []): FileProblem {
+  const path = [...prefix, ...issue.path];
+  if (issue.code === 'invalid_union' && issue.errors.length > 0) {
+    const branch = [...issue.errors].sort((a, b) => depth(b) - depth(a))[0];
+    const inner = branch?.[0];
+    if (inner && inner.path.length > 0) return issueProblem(inner, path);
+  }
+  return { path: path.map(String).join('.'), message: issue.message };
+}
+const depth = (issues: readonly z.core.$ZodIssue[]): number => Math.max(0, ...issues.map((i) => i.path.length));
+
+/** Where in the text a JSON error is, in lines and columns. */
+function jsonProblem(text: string, error: unknown): FileProblem {
+  const message = error instanceof Error ? error.message : 'not JSON';
+  const at = /position (\d+)/.exec(message);
+  const before = text.slice(0, at?.[1] ? Number(at[1]) : text.length);
+  const line = before.split('\n').length;
+  const column = before.length - before.lastIndexOf('\n');
+  return { path: '', message: `not valid JSON at line ${line}, column ${column}` };
+}
+
+/** Reads the text of a job file; says what is wrong and where, or gives a whole job. */
+export function readJobFile(text: string): FileResult {
+  if (text.length > MAX_FILE_BYTES) {
+    return {
+      ok: false,
+      problems: [
+        {
+          path: '',
+          message: `the file has ${(text.length / 1e6).toFixed(1)} MB; at most ${MAX_FILE_BYTES / 1e6} MB is read`,
+        },
+      ],
+    };
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return { ok: false, problems: [jsonProblem(text, error)] };
+  }
+  return readJobValue(value);
+}
+
+export function readJobValue(value: unknown): FileResult {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    return { ok: false, problems: [{ path: '', message: 'a job file is one JSON object' }] };
+  }
+  const head = value as { format?: unknown; version?: unknown };
+  if (head.format !== JOB_FORMAT) {
+    return { ok: false, problems: [{ path: 'format', message: `must be "${JOB_FORMAT}"` }] };
+  }
+  if (typeof head.version === 'number' && head.version > JOB_VERSION) {
+    return {
+      ok: false,
+      problems: [
+        {
+          path: 'version',
+          message: `this file is version ${head.version}; this Augerset reads up to ${JOB_VERSION}. Open it with a newer Augerset.`,
+        },
+      ],
+    };
+  }
+  const parsed = JobFile.safeParse(value);
+  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map((i) => issueProblem(i)) };
+  const problems: FileProblem[] = [];
+  const { survey, device, readings, ...rest } = parsed.data;
+  const epoch = '2000-01-01T00:00:00Z';
+  const readingRecord = Array.isArray(readings)
+    ? Object.fromEntries(readings.map((r, i) => [`r${i + 1}`, { at: epoch, by: 'file', source: 'typed', ...r }]))
+    : (readings ?? {});
+  const built = {
+    ...rest,
+    device: typeof device === 'string' ? { sheet: device } : (device ?? {}),
+    readings: readingRecord,
+    survey: buildSurvey(survey, problems),
+  };
+  if (problems.length > 0) return { ok: false, problems };
+  const job = Job.safeParse(built);
+  return job.success
+    ? { ok: true, job: job.data }
+    : { ok: false, problems: job.error.issues.slice(0, 20).map((i) => issueProblem(i)) };
+}
+
+export const jobFileSchema = (): unknown => z.toJSONSchema(JobFile, { io: 'input', unrepresentable: 'any' });

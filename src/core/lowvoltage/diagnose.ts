@@ -1,0 +1,159 @@
+/** Explains readings that do not fit: predicts every observation under each fault and ranks them. */
+import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
+import type { Job, Reading } from '../job/schema';
+import { terminalInfo } from '../survey/terminals.data';
+import { type Fault, singleFaults } from './faults';
+import type { Installed } from './installed';
+import {
+  METER_DEFAULT,
+  meterTolerance,
+  predictedVolts,
+  predictor,
+  predictState,
+  type StatePrediction,
+} from './predict';
+import type { CallState } from './states';
+
+const keyOf = (state: string, a: string, b: string): string => `${state}|${[a, b].sort().join('|')}`;
+export const DISPLAY_KEY = 'display';
+const runsKey = (state: string): string => `runs|${state}`;
+
+const pointText = (point: string): string => {
+  const [place, screw] = point.split('.');
+  return `${screw} (${place})`;
+};
+
+/** Readings taken since power-up that the circuit can predict. */
+function observe(job: Job): Observation[] {
+  const observations: Observation[] = [];
+  const latest = new Map<string, [string, Reading]>();
+  for (const entry of Object.entries(job.readings).sort(([, x], [, y]) => x.at.localeCompare(y.at))) {
+    const [, r] = entry;
+    if (r.struck || r.stop === 'make-safe' || r.state === undefined) continue;
+    if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b), entry);
+    if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
+  }
+  for (const [key, [id, r]] of latest) {
+    observations.push({
+      id,
+      key,
+      value: r.value,
+      sigma: r.quantity === 'volts-ac' ? Math.max(0.6, meterTolerance(r.value) + 0.03 * r.value) : null,
+      text:
+        r.quantity === 'volts-ac'
+          ? `${pointText(r.a ?? '')} to ${pointText(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
+          : `${r.state}: ${r.value >= 0.5 ? 'the right things ran' : 'not the right things ran'}`,
+    });
+  }
+  if (job.powerUp.display) {
+    observations.push({
+      id: 'display',
+      key: DISPLAY_KEY,
+      value: job.powerUp.display === 'lit' ? 1 : 0,
+      sigma: null,
+      text: `the display is ${job.powerUp.display}`,
+    });
+  }
+  return observations;
+}
+
+/** States worth solving: idle, and those observed. */
+function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
+  const named = new Set(
+    observations.map((o) => (o.key.startsWith('runs|') ? o.key.slice(5) : (o.key.split('|')[0] ?? ''))),
+  );
+  return states.filter((s) => !s.dead && (s.id === 'idle' || named.has(s.id)));
+}
+
+function predictUnder(
+  fault: Fault | null,
+  planned: Installed,
+  healthy: ReadonlyMap<string, StatePrediction>,
+  states: readonly CallState[],
+): Map<string, number> {
+  const predicts = new Map<string, number>();
+  const p = predictor(fault ? fault.apply(planned) : planned);
+  for (const state of states) {
+    const prediction = predictState(p, state);
+    for (let i = 0; i < prediction.points.length; i++) {
+      for (let j = i + 1; j < prediction.points.length; j++) {
+        const a = prediction.points[i] ?? '';
+        const b = prediction.points[j] ?? '';
+        predicts.set(keyOf(state.id, a, b), predictedVolts(prediction, a, b, METER_DEFAULT) ?? 0);
+      }
+    }
+    const wanted = healthy.get(state.id)?.running ?? [];
+    const same = wanted.length === prediction.running.length && wanted.every((r) => prediction.running.includes(r));
+    predicts.set(runsKey(state.id), same ? 1 : 0);
+    if (state.id === 'idle') {
+      predicts.set(DISPLAY_KEY, planned.device ? (prediction.running.includes('display') ? 1 : 0) : 1);
+    }
+  }
+  return predicts;
+}
+
+function candidates(planned: Installed, states: readonly CallState[], observed: ReadonlySet<string>): Candidate[] {
+  const out: Candidate[] = [];
+  const hot = planned.wallScrews.find(
+    (s) =>
+      ['hot', 'hot-cool', 'hot-heat'].includes(terminalInfo(s)?.role ?? '') &&
+      planned.conductors.some((c) => c.wall === s),
+  );
+  const common = planned.wallScrews.find(
+    (s) => terminalInfo(s)?.role === 'common' && planned.conductors.some((c) => c.wall === s),
+  );
+  const boardHot = planned.transformers[0]?.hot ?? 'R';
+  const boardCommon = planned.transformers[0]?.common ?? 'C';
+  const add = (state: CallState, a: string, b: string, minutes: number): void => {
+    const key = keyOf(state.id, a, b);
+    if (!observed.has(key)) out.push({ key, text: `${pointText(a)} to ${pointText(b)}, ${state.name}`, minutes });
+  };
+  for (const state of states) {
+    if (hot && common) add(state, `wall.${hot}`, `wall.${common}`, 1);
+    if (state.id === 'idle') add(state, `board.${boardHot}`, `board.${boardCommon}`, 2);
+    for (const c of planned.conductors) {
+      if (!c.wall || !c.board || c.wall === hot || c.wall === common) continue;
+      if (hot) add(state, `wall.${hot}`, `wall.${c.wall}`, 1);
+      add(state, `board.${c.board}`, `board.${boardCommon}`, 2);
+    }
+    // Across one conductor: a second lead to the board costs time.
+    for (const c of planned.conductors) if (c.wall && c.board) add(state, `wall.${c.wall}`, `board.${c.board}`, 4);
+  }
+  return out;
+}
+
+/**
+ * Ranking of single faults against what was read, or null when nothing has been read.
+ * @param planned the circuit as it should be
+ */
+export function diagnose(
+  job: Job,
+  planned: Installed,
+  states: readonly CallState[],
+  healthy: ReadonlyMap<string, StatePrediction>,
+): Ranking | null {
+  const observations = observe(job);
+  if (observations.length === 0) return null;
+  const solved = observedStates(states, observations);
+  const hypotheses: Hypothesis[] = [
+    {
+      id: 'as-planned',
+      name: 'wired as planned',
+      look: 'Measure again.',
+      fix: 'Nothing to mend.',
+      prior: 30,
+      about: [],
+      predicts: predictUnder(null, planned, healthy, solved),
+    },
+    ...singleFaults(planned).map((fault) => ({
+      id: fault.id,
+      name: fault.name,
+      look: fault.look,
+      fix: fault.fix,
+      prior: fault.prior,
+      about: fault.about,
+      predicts: predictUnder(fault, planned, healthy, solved),
+    })),
+  ];
+  return rank(hypotheses, observations, candidates(planned, solved, new Set(observations.map((o) => o.key))));
+}

@@ -1,0 +1,142 @@
+/** The equipment side of the circuit that a system implies: transformers and loads at the board. */
+import { conductorOhms } from '../circuit/resistance.data';
+import type { Job } from '../job/schema';
+import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { readCores, roleOf } from './cores';
+import type { Installed, InstalledLoad, InstalledTransformer } from './installed';
+import { openVoltsOf } from './installed';
+import { DEFAULT_GAUGE, DEFAULT_METRES, DEFAULT_TRANSFORMER_VA, LOADS } from './loads.data';
+import type { LowVoltageSystem } from './system';
+
+/** Resistance of one core of the main cable, and whether its length was noted or assumed. */
+export function mainCoreOhms(job: Job): number {
+  const { gauge, metres } = job.survey.cables.main;
+  return conductorOhms(gauge ?? DEFAULT_GAUGE, metres ?? DEFAULT_METRES);
+}
+
+/** Letters at the board for each role: as seen there, else the usual ones. */
+export function boardLabels(job: Job): Map<TerminalRole, string> {
+  const labels = new Map<TerminalRole, string>();
+  for (const core of readCores(job)) {
+    const role = roleOf(core);
+    if (role && core.board && !labels.has(role)) labels.set(role, core.board);
+  }
+  return labels;
+}
+
+const USUAL: readonly [TerminalRole, string][] = [
+  ['common', 'C'],
+  ['heat1', 'W'],
+  ['heat2', 'W2'],
+  ['heat3', 'W3'],
+  ['cool1', 'Y'],
+  ['cool2', 'Y2'],
+  ['fan', 'G'],
+];
+
+export interface EquipmentCircuit {
+  transformers: InstalledTransformer[];
+  loads: InstalledLoad[];
+  screws: string[];
+  label: (role: TerminalRole) => string;
+}
+
+export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts = openVoltsOf()): EquipmentCircuit {
+  const seen = boardLabels(job);
+  const usual = new Map(USUAL);
+  const label = (role: TerminalRole): string => {
+    if (role === 'hot') return seen.get('hot') ?? seen.get('hot-heat') ?? seen.get('hot-cool') ?? 'R';
+    return seen.get(role) ?? usual.get(role) ?? role;
+  };
+  const va = job.survey.equipment.transformerVA ?? DEFAULT_TRANSFORMER_VA;
+  const supply = Object.keys(job.supplies)[0] ?? 'supply';
+  const transformers: InstalledTransformer[] = [];
+  const two = system.transformers === 2 && seen.has('hot-cool') && seen.has('hot-heat');
+  const heatCommon = two ? 'C-heat' : label('common');
+  if (two) {
+    transformers.push({
+      id: 'T-cool',
+      hot: label('hot-cool'),
+      common: label('common'),
+      va,
+      openVolts,
+      supply,
+      phase: 1,
+    });
+    transformers.push({ id: 'T-heat', hot: label('hot-heat'), common: heatCommon, va, openVolts, supply, phase: 1 });
+  } else {
+    transformers.push({ id: 'T', hot: label('hot'), common: label('common'), va, openVolts, supply, phase: 1 });
+  }
+  const wanted = (role: TerminalRole): boolean => {
+    if (role === 'fan') return system.coolStages > 0 || system.fanCall;
+    const heat = ['heat1', 'heat2', 'heat3'].indexOf(role);
+    if (heat >= 0) return heat < system.heatStages;
+    const cool = ['cool1', 'cool2'].indexOf(role);
+    return cool >= 0 && cool < system.coolStages;
+  };
+  const electric = system.fuel === 'electric';
+  const loads = LOADS.filter((l) => wanted(l.role)).map((l) => ({
+    id: l.id,
+    name:
+      l.id === 'heat1' && electric
+        ? 'heater relay'
+        : l.id === 'heat1' && system.fuel === 'oil'
+          ? 'burner relay'
+          : l.name,
+    terminal: label(l.role),
+    common: l.role.startsWith('heat') ? heatCommon : label('common'),
+    va: job.survey.equipment.loadVA?.[l.id] ?? l.va,
+    runs: l.id === 'heat1' && electric ? 'heater' : l.runs,
+  }));
+  const screws = new Set<string>([...transformers.map((t) => t.hot), label('common'), ...loads.map((l) => l.terminal)]);
+  for (const core of readCores(job)) if (core.board) screws.add(core.board);
+  return { transformers, loads, screws: [...screws], label };
+}
+
+const roleFeed = (role: TerminalRole | undefined): 'heat' | 'cool' => (role?.startsWith('heat') ? 'heat' : 'cool');
+
+/** Thermostat contacts between the R terminals present and each call terminal. */
+export function contactsFor(
+  terminals: readonly { label: string; role: TerminalRole | undefined }[],
+): Installed['contacts'] {
+  const hot = (feed: 'heat' | 'cool'): string | undefined =>
+    terminals.find((t) => t.role === (feed === 'heat' ? 'hot-heat' : 'hot-cool'))?.label ??
+    terminals.find((t) => t.role === 'hot')?.label ??
+    terminals.find((t) => t.role === 'hot-cool' || t.role === 'hot-heat')?.label;
+  const callRoles: TerminalRole[] = ['heat1', 'heat2', 'heat3', 'cool1', 'cool2', 'fan'];
+  return terminals.flatMap((t) => {
+    const from = t.role && callRoles.includes(t.role) ? hot(roleFeed(t.role)) : undefined;
+    return from ? [{ from, to: t.label }] : [];
+  });
+}
+
+/** The wiring as it was found, with the old thermostat. */
+export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?: number): Installed {
+  const equipment = equipmentCircuit(job, system, openVolts);
+  const cores = readCores(job);
+  const wallScrews = [...new Set(cores.flatMap((c) => (c.wall ? [c.wall] : [])))];
+  const terminals = wallScrews.map((label) => ({ label, role: terminalInfo(label)?.role }));
+  const ohms = mainCoreOhms(job);
+  return {
+    conductors: cores.map((c) => ({
+      id: c.id,
+      colour: c.colour,
+      wall: c.wall,
+      board: c.board,
+      ohms,
+      ...(c.cut ? { open: 'middle' as const } : {}),
+    })),
+    wallScrews,
+    boardScrews: equipment.screws,
+    wallLinks: Object.values(job.survey.jumpers)
+      .filter((j) => j.place === 'wall' && wallScrews.includes(j.a) && wallScrews.includes(j.b))
+      .map((j) => [j.a, j.b]),
+    boardLinks: Object.values(job.survey.jumpers)
+      .filter((j) => j.place === 'board')
+      .map((j) => [j.a, j.b]),
+    contacts: contactsFor(terminals),
+    device: null,
+    transformers: equipment.transformers,
+    loads: equipment.loads,
+  };
+}

@@ -1,0 +1,240 @@
+/** The 24 V family plugged into the stops: one pure function from a job to everything it implies. */
+import { chosenSheet } from '../devices/choose';
+import type { DeviceSheet } from '../devices/sheet';
+import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
+import type { Job } from '../job/schema';
+import { bandText, type ProofRun, runProof, valueText } from '../proof/proof-run';
+import { checkWeek } from '../week/week';
+import { installedAsFound } from './equipment';
+import type { Installed } from './installed';
+import { checkSafe, type MakeSafe } from './make-safe';
+import { DEFECTS, type Part, partsList } from './parts';
+import { installedAsPlanned, type WiringPlan, wiredTerminals } from './plan';
+import { judgePowering, type Powering } from './powering';
+import { estimateSource, predictor, predictState, type SourceEstimate, type StatePrediction } from './predict';
+import { proofPlan } from './proof';
+import { planSettings, type Settings } from './settings';
+import { type CallState, callStates } from './states';
+import { surveyFindings } from './survey-findings';
+import { type LowVoltageSystem, readSystem } from './system';
+
+export interface LowVoltageDerived {
+  sheet: DeviceSheet | null;
+  system: LowVoltageSystem;
+  safe: MakeSafe;
+  powering: Powering | null;
+  wiring: WiringPlan | null;
+  /** Terminals of the device that the plan wires. */
+  wired: string[];
+  settings: Settings;
+  states: CallState[];
+  source: SourceEstimate;
+  /** The circuit being predicted: as planned when there is a plan, else as found. */
+  installed: Installed | null;
+  predictionsOf: 'plan' | 'found' | null;
+  predictions: StatePrediction[];
+  proof: ProofRun;
+  parts: Part[];
+  questions: Question[];
+  findings: Finding[];
+}
+
+function circuitFindings(predictions: readonly StatePrediction[]): Finding[] {
+  const findings: Finding[] = [];
+  const once = new Set<string>();
+  for (const p of predictions) {
+    if (p.state === 'off') continue;
+    for (const f of p.faults) {
+      const key = `${f.kind}|${'element' in f ? f.element : f.elements.join()}`;
+      if (once.has(key)) continue;
+      once.add(key);
+      const state = p.name;
+      if (f.kind === 'fuse-open')
+        findings.push(finding('circuit.fuse-opens', { state, amps: f.amps }, ['board.R', 'board.C'], 'circuit'));
+      else if (f.kind === 'overload')
+        findings.push(finding('circuit.overload', { state, va: f.va, ratedVA: f.ratedVA }, ['board.R'], 'circuit'));
+      else if (f.kind === 'near-limit')
+        findings.push(finding('circuit.near-limit', { state, va: f.va, ratedVA: f.ratedVA }, ['board.R'], 'circuit'));
+      else if (f.kind === 'weak-coil')
+        findings.push(finding('circuit.weak-coil', { state, load: f.name, volts: f.volts }, [], 'circuit'));
+      else if (f.kind === 'series-loads')
+        findings.push(finding('circuit.series-loads', { state, loads: f.names }, [], 'circuit'));
+      else if (f.kind === 'opposed-sources')
+        findings.push(finding('circuit.opposed-sources', { state, amps: f.amps }, [], 'circuit'));
+      else findings.push(finding('circuit.oscillation', { state, loads: f.names }, [], 'circuit'));
+    }
+  }
+  return findings;
+}
+
+function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | null): Finding[] {
+  const { join } = job;
+  const findings: Finding[] = [];
+  if (join.internet === 'no') findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
+  if (join.signalDbm !== undefined && join.signalDbm < -70)
+    findings.push(finding('join.weak-signal', { dbm: join.signalDbm }, ['join'], `${join.signalDbm} dBm`));
+  const bands = sheet?.registration?.bands;
+  if (bands && (join.band === '2.4' || join.band === '5') && !bands.includes(join.band))
+    findings.push(finding('join.wrong-band', { bands }, ['join'], `network on ${join.band} GHz`));
+  if (
+    now !== null &&
+    join.code !== undefined &&
+    join.codeExpires !== undefined &&
+    join.codeExpires < now &&
+    !join.controlProof
+  ) {
+    findings.push(finding('join.code-expired', { at: join.codeExpires.slice(11, 16) }, ['join'], join.codeExpires));
+  }
+  return findings;
+}
+
+function detectedFindings(job: Job, wired: readonly string[]): Finding[] {
+  const { detected } = job.setUp;
+  if (!detected || wired.length === 0) return [];
+  const missing = wired.filter((t) => !detected.includes(t));
+  const extra = detected.filter((t) => !wired.includes(t));
+  const findings: Finding[] = [];
+  if (missing.length > 0)
+    findings.push(
+      finding(
+        'detected.missing',
+        { terminals: missing },
+        missing.map((t) => `wall.${t}`),
+        `reported ${detected.join(' ')}`,
+      ),
+    );
+  if (extra.length > 0)
+    findings.push(
+      finding(
+        'detected.extra',
+        { terminals: extra },
+        extra.map((t) => `wall.${t}`),
+        `reported ${detected.join(' ')}`,
+      ),
+    );
+  return findings;
+}
+
+function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
+  const findings: Finding[] = [];
+  for (const t of proof.tests) {
+    if (t.skipReason !== null && t.verdict === 'skipped')
+      findings.push(finding('proof.skipped', { test: t.title, reason: t.skipReason }, [`test:${t.id}`], 'skipped'));
+    for (const m of t.measures) {
+      const last = m.readings[m.readings.length - 1];
+      if (!last) continue;
+      if (m.verdict === 'fail') {
+        findings.push(
+          finding(
+            'proof.failed',
+            {
+              test: t.title,
+              what: m.what,
+              value: valueText(m.quantity, last.value, units, m.seen),
+              predicted: bandText(m, units),
+            },
+            [`test:${t.id}`, ...(m.a ? [m.a] : []), ...(m.b ? [m.b] : [])],
+            `reading ${last.id}`,
+          ),
+        );
+      } else if (m.verdict === 'inconclusive') {
+        findings.push(
+          finding('proof.inconclusive', { test: t.title, what: m.what }, [`test:${t.id}`], `reading ${last.id}`),
+        );
+      }
+    }
+  }
+  return findings;
+}
+
+/** @param now the time for things that expire, or null where time does not matter */
+export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerived {
+  const { sheet, findings: sheetFindings } = chosenSheet(job);
+  const findings: Finding[] = [...sheetFindings, ...surveyFindings(job)];
+  if (job.arrive.worksNow === 'no' || job.arrive.worksNow === 'partly')
+    findings.push(
+      finding(
+        'arrive.not-working',
+        { state: job.arrive.worksNow === 'no' ? 'not at all' : 'partly' },
+        ['arrive'],
+        job.arrive.note ?? 'seen on arrival',
+      ),
+    );
+  const system = readSystem(job);
+  findings.push(...system.findings);
+  const safe = checkSafe(job, system);
+  findings.push(...safe.findings);
+  for (const [id, d] of Object.entries(job.connect.defects)) {
+    const known = DEFECTS[d.kind];
+    if (!d.mended && known)
+      findings.push(
+        finding(
+          'connect.defect-open',
+          { defect: d.note && d.kind === 'other' ? d.note : known.name, where: d.where, remedy: known.remedy },
+          [`defect:${id}`],
+          d.note ?? '',
+        ),
+      );
+  }
+  const readable = system.kind !== null && system.verdict !== 'refused' && system.verdict !== 'empty';
+  const plannable =
+    readable && system.kind !== 'heat-pump' && system.kind !== 'dual-fuel' && system.kind !== 'fan-only';
+  const powering = sheet && plannable ? judgePowering(job, system, sheet) : null;
+  if (powering) findings.push(...powering.findings);
+  const way = powering?.ways.find((w) => w.id === powering.chosen);
+  const wiring = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
+  if (wiring) findings.push(...wiring.findings);
+  const settings = planSettings(job, system, powering, plannable ? sheet : null);
+  if (plannable) findings.push(...settings.findings);
+  const source = estimateSource(job);
+  const states = readable ? callStates(system, settings.thermostatRunsFan) : [];
+  const hasPlan = sheet !== null && wiring !== null && way !== undefined;
+  const installed = hasPlan
+    ? installedAsPlanned(job, system, sheet, wiring, source.openVolts)
+    : readable
+      ? installedAsFound(job, system, source.openVolts)
+      : null;
+  const p = installed ? predictor(installed) : null;
+  const predictions = p ? states.map((s) => predictState(p, s)) : [];
+  findings.push(...circuitFindings(predictions));
+  const wired = sheet && wiring ? wiredTerminals(sheet, wiring) : [];
+  findings.push(...detectedFindings(job, wired), ...joinFindings(job, sheet, now), ...checkWeek(job, sheet));
+  const tests =
+    hasPlan && installed && system.verdict !== 'refused'
+      ? proofPlan({
+          job,
+          system,
+          sheet,
+          installed,
+          states,
+          predictions: new Map(predictions.map((x) => [x.state, x])),
+          source,
+          wired,
+        })
+      : [];
+  const proof = runProof(job, tests);
+  findings.push(...proofFindings(proof, job.units));
+  if (job.powerUp.display === 'dead') findings.push(finding('power-up.dead', {}, ['device'], 'display dead'));
+  findings.sort(bySeverity);
+  return {
+    sheet,
+    system,
+    safe,
+    powering,
+    wiring,
+    wired,
+    settings,
+    states,
+    source,
+    installed,
+    predictionsOf: installed ? (hasPlan ? 'plan' : 'found') : null,
+    predictions,
+    proof,
+    parts: partsList(job, sheet, powering),
+    questions: [...system.questions, ...(powering?.questions ?? [])],
+    findings,
+  };
+}
+
+/** With no way of powering chosen yet, the plan of the likeliest way is still worth showing. */
+const judgedPlan = (powering: Powering | null): WiringPlan | null => powering?.ways[0]?.plan ?? null;

@@ -1,0 +1,166 @@
+/**
+ * What is physically there: conductors between two plates, jumpers, a thermostat and equipment.
+ * One description serves the wiring as found, as planned, as the rig has it and as a fault would
+ * have it; `toNetlist` turns it into a circuit.
+ */
+import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS } from './loads.data';
+
+export interface InstalledConductor {
+  id: string;
+  colour: string;
+  /** Screw at each end; undefined = not landed there. */
+  wall: string | undefined;
+  board: string | undefined;
+  ohms: number;
+  /** Broken somewhere, or not seated at the end named. */
+  open?: 'middle' | 'wall' | 'board';
+}
+
+export interface InstalledTransformer {
+  id: string;
+  hot: string;
+  common: string;
+  va: number;
+  /** Volts with nothing connected. */
+  openVolts: number;
+  supply: string;
+  phase: 1 | -1;
+  fuseOut?: boolean;
+}
+
+export interface InstalledLoad {
+  id: string;
+  name: string;
+  terminal: string;
+  common: string;
+  va: number;
+  runs: string;
+  /** Winding burnt out. */
+  open?: boolean;
+}
+
+export interface Installed {
+  conductors: InstalledConductor[];
+  wallScrews: string[];
+  boardScrews: string[];
+  /** Pairs of wall terminals joined by a jumper or inside the device. */
+  wallLinks: [string, string][];
+  boardLinks: [string, string][];
+  /** Thermostat contacts: closing `to` when it is called. */
+  contacts: { from: string; to: string; stuck?: 'open' | 'closed' }[];
+  /** The thermostat's own supply. */
+  device: { hot: string; common: string; va: number } | null;
+  transformers: InstalledTransformer[];
+  loads: InstalledLoad[];
+}
+
+export const openVoltsOf = (ratedVolts = SECONDARY_VOLTS): number => ratedVolts * (1 + REGULATION);
+/** Series resistance that gives the stated regulation at rated load. */
+export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS ** 2) / va;
+
+export const wallNode = (screw: string): string => `wall.${screw}`;
+export const boardNode = (screw: string): string => `board.${screw}`;
+/** The control input that closes a thermostat contact. */
+export const callOf = (screw: string): string => `call:${screw}`;
+
+export function toNetlist(installed: Installed): Netlist {
+  const elements: CircuitElement[] = [];
+  for (const t of installed.transformers) {
+    elements.push({
+      kind: 'source',
+      id: `source:${t.id}`,
+      name: `transformer ${t.id}`,
+      a: `${t.id}.hot`,
+      b: boardNode(t.common),
+      volts: t.openVolts,
+      ohms: sourceOhms(t.va),
+      phase: t.phase,
+      ratedVA: t.va,
+      supply: t.supply,
+    });
+    elements.push(
+      t.fuseOut
+        ? {
+            kind: 'link',
+            id: `fuse:${t.id}`,
+            name: `blown fuse of ${t.id}`,
+            a: `${t.id}.hot`,
+            b: boardNode(t.hot),
+            ohms: OPEN_OHMS,
+          }
+        : {
+            kind: 'fuse',
+            id: `fuse:${t.id}`,
+            name: `fuse of ${t.id}`,
+            a: `${t.id}.hot`,
+            b: boardNode(t.hot),
+            ohms: FUSE_OHMS,
+            amps: BOARD_FUSE_AMPS,
+          },
+    );
+  }
+  for (const c of installed.conductors) {
+    const wall = c.wall !== undefined && c.open !== 'wall' ? wallNode(c.wall) : `${c.id}.wall`;
+    const board = c.board !== undefined && c.open !== 'board' ? boardNode(c.board) : `${c.id}.board`;
+    elements.push({
+      kind: 'conductor',
+      id: `conductor:${c.id}`,
+      name: c.colour,
+      a: wall,
+      b: board,
+      ohms: c.open === 'middle' ? OPEN_OHMS : Math.max(c.ohms, 1e-4),
+    });
+  }
+  const link = (a: string, b: string): void => {
+    elements.push({ kind: 'link', id: `link:${a}:${b}`, name: `link ${a} to ${b}`, a, b, ohms: 0.01 });
+  };
+  for (const [a, b] of installed.wallLinks) link(wallNode(a), wallNode(b));
+  for (const [a, b] of installed.boardLinks) link(boardNode(a), boardNode(b));
+  installed.contacts.forEach((c) => {
+    elements.push({
+      kind: 'contact',
+      id: `contact:${c.to}`,
+      name: `thermostat contact ${c.from} to ${c.to}`,
+      a: wallNode(c.from),
+      b: wallNode(c.to),
+      closedOhms: c.stuck === 'open' ? OPEN_OHMS : CLOSED_OHMS,
+      openOhms: c.stuck === 'closed' ? CLOSED_OHMS : OPEN_OHMS,
+      by: { control: callOf(c.to) },
+      normally: 'open',
+    });
+  });
+  if (installed.device) {
+    elements.push({
+      kind: 'load',
+      id: 'device',
+      name: 'thermostat',
+      a: wallNode(installed.device.hot),
+      b: wallNode(installed.device.common),
+      ratedVolts: SECONDARY_VOLTS,
+      va: installed.device.va,
+      coil: false,
+      runs: 'display',
+    });
+  }
+  for (const l of installed.loads) {
+    if (l.open) continue;
+    elements.push({
+      kind: 'load',
+      id: `load:${l.id}`,
+      name: l.name,
+      a: boardNode(l.terminal),
+      b: boardNode(l.common),
+      ratedVolts: SECONDARY_VOLTS,
+      va: l.va,
+      coil: true,
+      runs: l.runs,
+    });
+  }
+  const ground = boardNode(installed.transformers[0]?.common ?? 'C');
+  return {
+    elements,
+    ground,
+    extraNodes: [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ground],
+  };
+}

@@ -1,0 +1,36 @@
+/**
+ * Typical holding loads of 24 V equipment, in VA, and the transformer they hang on. Trade values:
+ * contactor 8-10 (inrush 30-40), gas valve 8-12, second-stage solenoid 6-9, fan relay 3-5,
+ * reversing valve 6-9. Every one can be given per job in survey.equipment.loadVA.
+ */
+import type { TerminalRole } from '../survey/terminals.data';
+
+export interface LoadKind {
+  role: TerminalRole;
+  id: string;
+  name: string;
+  va: number;
+  /** What an installer sees or hears running. */
+  runs: string;
+}
+
+export const LOADS: readonly LoadKind[] = [
+  { role: 'heat1', id: 'heat1', name: 'gas valve', va: 10, runs: 'burner' },
+  { role: 'heat2', id: 'heat2', name: 'second-stage heat', va: 6, runs: 'burner, high' },
+  { role: 'heat3', id: 'heat3', name: 'third-stage heat', va: 6, runs: 'third heat stage' },
+  { role: 'cool1', id: 'cool1', name: 'compressor contactor', va: 9, runs: 'compressor' },
+  { role: 'cool2', id: 'cool2', name: 'second-stage solenoid', va: 7, runs: 'compressor, high' },
+  { role: 'fan', id: 'fan', name: 'fan relay', va: 4, runs: 'blower' },
+];
+
+/** Secondary voltage at rated load, and how far it rises when idle (regulation, 8-12 %). */
+export const SECONDARY_VOLTS = 24;
+export const REGULATION = 0.1;
+export const DEFAULT_TRANSFORMER_VA = 40;
+export const BOARD_FUSE_AMPS = 5;
+export const FUSE_OHMS = 0.03;
+/** Cable assumed where none was noted: 18 gauge, 15 m. */
+export const DEFAULT_GAUGE = 'AWG 18';
+export const DEFAULT_METRES = 15;
+/** What an old thermostat with a display takes from R and C. */
+export const OLD_DEVICE_VA = 1.5;

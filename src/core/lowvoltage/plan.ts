@@ -1,0 +1,287 @@
+/**
+ * The terminal plan: which conductor goes from where to where, at the wall and at the board, what
+ * becomes of the jumpers, and the steps to do it. Planned by what the board's letter does, never by colour.
+ */
+import type { DeviceSheet } from '../devices/sheet';
+import { type Finding, finding } from '../findings/finding';
+import type { Job } from '../job/schema';
+import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { type Core, readCores, roleOf } from './cores';
+import { boardLabels, contactsFor, equipmentCircuit, mainCoreOhms } from './equipment';
+import type { Installed } from './installed';
+import type { LowVoltageSystem } from './system';
+
+export interface PlanRow {
+  conductor: string;
+  colour: string;
+  oldWall: string | null;
+  /** null: capped and kept. */
+  newWall: string | null;
+  oldBoard: string | null;
+  newBoard: string | null;
+  function: string;
+  why: string;
+}
+
+export interface JumperAction {
+  id: string;
+  what: string;
+  why: string;
+}
+
+export interface WorkStep {
+  id: string;
+  /** Where the installer stands. */
+  place: 'wall' | 'board';
+  what: string;
+  /** "conductor:k1" or a screw, for lighting it up. */
+  about: string;
+}
+
+export interface WiringPlan {
+  rows: PlanRow[];
+  jumpers: JumperAction[];
+  steps: WorkStep[];
+  findings: Finding[];
+}
+
+/** A core taken over for another purpose by the chosen way of powering the device. */
+export interface Takeover {
+  conductor: string;
+  role: TerminalRole;
+  why: string;
+  /** A conductor that does not exist yet: the new cable. */
+  added?: string;
+}
+
+const FUNCTION: Partial<Record<TerminalRole, string>> = {
+  hot: 'hot',
+  'hot-cool': 'hot, cooling side',
+  'hot-heat': 'hot, heating side',
+  common: 'common',
+  heat1: 'heat',
+  heat2: 'heat, second stage',
+  heat3: 'heat, third stage',
+  cool1: 'cooling',
+  cool2: 'cooling, second stage',
+  fan: 'fan',
+};
+
+function deviceTerminal(sheet: DeviceSheet, role: TerminalRole, singleHot: boolean): string | null {
+  if (HOT_ROLES.has(role)) {
+    if (singleHot) return sheet.singleR;
+    return (
+      sheet.terminals.find((t) => t.role === role)?.label ??
+      sheet.terminals.find((t) => t.role === 'hot')?.label ??
+      null
+    );
+  }
+  return sheet.terminals.find((t) => t.role === role)?.label ?? null;
+}
+
+/** Plans for one device, with the cores the chosen power way takes over. */
+export function planWiring(
+  job: Job,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+  takeovers: readonly Takeover[],
+): WiringPlan {
+  const cores = readCores(job);
+  const findings: Finding[] = [];
+  const labels = boardLabels(job);
+  const taken = new Map(takeovers.map((t) => [t.conductor, t]));
+  const singleHot = cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault')).length < 2;
+  const rows: PlanRow[] = [];
+  const used = new Set<string>();
+  const missing = new Set<TerminalRole>();
+  const place = (core: Core): void => {
+    const takeover = taken.get(core.id);
+    const role = takeover?.role ?? roleOf(core);
+    const base = { conductor: core.id, colour: core.colour, oldWall: core.wall ?? null, oldBoard: core.board ?? null };
+    const capped = (why: string): void => {
+      rows.push({ ...base, newWall: null, newBoard: core.board ?? null, function: 'not used', why });
+      findings.push(finding('plan.unused-conductor', { colour: core.colour, why }, [`conductor:${core.id}`], why));
+    };
+    if (!role) {
+      capped(core.cut ? 'cut short' : 'spare');
+      return;
+    }
+    const target = deviceTerminal(sheet, role, singleHot);
+    if (role === 'common' && target !== null && !takeover && system.common !== 'both-ends' && core.wall === undefined) {
+      capped('no common reaches the wall on it');
+      return;
+    }
+    if (target === null) {
+      if (FUNCTION[role] && role !== 'common') missing.add(role);
+      capped(role === 'common' ? `${sheet.name} has no C` : `${sheet.name} has no terminal for it`);
+      return;
+    }
+    if (used.has(target)) {
+      capped(`${target} is already taken`);
+      return;
+    }
+    used.add(target);
+    const board = takeover ? (labels.get(role) ?? 'C') : (core.board ?? core.wall ?? null);
+    const why =
+      takeover?.why ??
+      (HOT_ROLES.has(role)
+        ? singleHot
+          ? `a single R lands on ${sheet.singleR} of this device`
+          : 'each transformer keeps its own R'
+        : `${FUNCTION[role] ?? role} by the board’s letter`);
+    rows.push({ ...base, newWall: target, newBoard: board, function: FUNCTION[role] ?? role, why });
+  };
+  for (const core of cores) place(core);
+  for (const t of takeovers) {
+    if (t.added === undefined) continue;
+    const target = deviceTerminal(sheet, t.role, singleHot);
+    if (target === null) continue;
+    rows.push({
+      conductor: t.conductor,
+      colour: t.added,
+      oldWall: null,
+      newWall: target,
+      oldBoard: null,
+      newBoard: labels.get(t.role) ?? 'C',
+      function: FUNCTION[t.role] ?? t.role,
+      why: t.why,
+    });
+  }
+  for (const role of missing) {
+    findings.push(
+      finding(
+        'plan.no-terminal',
+        { function: FUNCTION[role] ?? role, device: sheet.name },
+        ['device'],
+        `${sheet.name} terminals: ${sheet.terminals.map((x) => x.label).join(' ')}`,
+      ),
+    );
+  }
+  const jumpers = jumperActions(job, system, sheet);
+  return { rows, jumpers, steps: workSteps(rows, jumpers), findings };
+}
+
+function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
+  const actions: JumperAction[] = Object.entries(job.survey.jumpers)
+    .filter(([, j]) => j.place === 'wall')
+    .map(([id, j]) => ({
+      id: `leave-${id}`,
+      what: `Leave the jumper ${j.a} to ${j.b} on the old plate`,
+      why: 'It belongs to the old thermostat.',
+    }));
+  const between = sheet.jumper.between.join(' to ');
+  if (sheet.jumper.kind === 'internal') {
+    actions.push(
+      system.transformers === 1
+        ? { id: 'internal', what: `Fit no jumper: the device joins ${between} itself`, why: 'One transformer.' }
+        : {
+            id: 'separate',
+            what: `Set ${between} to separate in the device`,
+            why: 'Two transformers must stay apart.',
+          },
+    );
+  } else if (sheet.jumper.kind === 'wire') {
+    actions.push(
+      system.transformers === 1
+        ? { id: 'fit', what: `Leave the device’s own jumper ${between} in`, why: 'One transformer feeds both sides.' }
+        : {
+            id: 'remove',
+            what: `Take the device’s own jumper ${between} out`,
+            why: 'Two transformers must stay apart.',
+          },
+    );
+  }
+  return actions;
+}
+
+function workSteps(rows: readonly PlanRow[], jumpers: readonly JumperAction[]): WorkStep[] {
+  const steps: WorkStep[] = [];
+  const landed = rows.filter((r) => r.newWall !== null);
+  for (const r of rows) {
+    if (r.oldWall)
+      steps.push({
+        id: `label-${r.conductor}`,
+        place: 'wall',
+        what: `Label ${r.colour} “${r.oldWall}”, take it off`,
+        about: `conductor:${r.conductor}`,
+      });
+  }
+  for (const r of rows) {
+    if (r.newBoard !== r.oldBoard && r.newBoard !== null && r.newWall !== null) {
+      steps.push({
+        id: `board-${r.conductor}`,
+        place: 'board',
+        what: `Land ${r.colour} on ${r.newBoard} at the board, tug it`,
+        about: `conductor:${r.conductor}`,
+      });
+    }
+  }
+  for (const j of jumpers) steps.push({ id: `jumper-${j.id}`, place: 'wall', what: j.what, about: 'jumper' });
+  for (const r of landed) {
+    steps.push({
+      id: `land-${r.conductor}`,
+      place: 'wall',
+      what: `Land ${r.colour} on ${r.newWall}, tug it, no bare copper showing`,
+      about: `conductor:${r.conductor}`,
+    });
+  }
+  for (const r of rows) {
+    if (r.newWall === null)
+      steps.push({
+        id: `cap-${r.conductor}`,
+        place: 'wall',
+        what: `Cap ${r.colour} and coil it, reachable`,
+        about: `conductor:${r.conductor}`,
+      });
+  }
+  steps.push({
+    id: 'tuck',
+    place: 'wall',
+    what: 'Tuck the slack back, seal the hole, level the plate',
+    about: 'plate',
+  });
+  return steps;
+}
+
+/** The wiring as it will be once the plan is carried out. */
+export function installedAsPlanned(
+  job: Job,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+  plan: WiringPlan,
+  openVolts?: number,
+): Installed {
+  const equipment = equipmentCircuit(job, system, openVolts);
+  const ohms = mainCoreOhms(job);
+  const wired = new Set(plan.rows.map((r) => r.newWall));
+  const common = sheet.terminals.find((t) => t.role === 'common')?.label;
+  const hot = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
+  const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
+  const feed = system.transformers === 2 && coolHot && wired.has(coolHot) ? coolHot : hot?.newWall;
+  const wallLinks: [string, string][] = [];
+  const [a, b] = sheet.jumper.between;
+  if (system.transformers === 1 && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
+  return {
+    conductors: plan.rows.map((r) => ({
+      id: r.conductor,
+      colour: r.colour,
+      wall: r.newWall ?? undefined,
+      board: r.newBoard ?? undefined,
+      ohms,
+    })),
+    wallScrews: sheet.terminals.map((t) => t.label),
+    boardScrews: [...new Set([...equipment.screws, ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : []))])],
+    wallLinks,
+    boardLinks: Object.values(job.survey.jumpers)
+      .filter((j) => j.place === 'board')
+      .map((j) => [j.a, j.b]),
+    contacts: contactsFor(sheet.terminals),
+    device: common && feed && wired.has(common) ? { hot: feed, common, va: sheet.supply.va } : null,
+    transformers: equipment.transformers,
+    loads: equipment.loads,
+  };
+}
+
+/** Wall terminals the plan wires, in plate order. */
+export const wiredTerminals = (sheet: DeviceSheet, plan: WiringPlan): string[] =>
+  sheet.terminals.map((t) => t.label).filter((label) => plan.rows.some((r) => r.newWall === label));

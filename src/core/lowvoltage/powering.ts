@@ -1,0 +1,184 @@
+/**
+ * How the device will be powered. Each way is judged for this job: works or not and why, what
+ * the customer loses, minutes, parts, and the terminal plan that follows.
+ */
+import type { DeviceSheet } from '../devices/sheet';
+import { type Finding, finding, type Question } from '../findings/finding';
+import type { Job } from '../job/schema';
+import { readCores } from './cores';
+import { planWiring, type Takeover, type WiringPlan } from './plan';
+import type { LowVoltageSystem } from './system';
+
+export type PowerWayId = 'common' | 'spare-core' | 'battery' | 'new-cable';
+
+export interface PowerWay {
+  id: PowerWayId;
+  name: string;
+  works: 'yes' | 'no' | 'ask';
+  why: string;
+  loses: string;
+  minutes: number;
+  parts: string[];
+  takeovers: Takeover[];
+  plan: WiringPlan;
+}
+
+export interface Powering {
+  ways: PowerWay[];
+  /** The way the plan follows: the installer's choice, else the best that works. */
+  chosen: PowerWayId | null;
+  questions: Question[];
+  findings: Finding[];
+}
+
+interface Judged {
+  id: PowerWayId;
+  name: string;
+  works: PowerWay['works'];
+  why: string;
+  loses: string;
+  minutes: number;
+  parts: string[];
+  takeovers: Takeover[];
+}
+
+/** Under this a spare core is whole: two lengths of conductor and two twists. */
+const CONTINUOUS_OHMS = 10;
+
+function continuity(job: Job): 'whole' | 'open' | 'unknown' {
+  const readings = Object.values(job.readings)
+    .filter((r) => !r.struck && r.measure === 'spare-core' && r.quantity === 'ohms')
+    .sort((a, b) => a.at.localeCompare(b.at));
+  const last = readings[readings.length - 1];
+  if (last) return last.value <= CONTINUOUS_OHMS ? 'whole' : 'open';
+  const answer = job.answers['spare-core'];
+  return answer === 'whole' ? 'whole' : answer === 'open' ? 'open' : 'unknown';
+}
+
+function spareCore(job: Job): Judged {
+  const cores = readCores(job);
+  // A core on C at one end only is the best spare: one end is already right.
+  const half = cores.find(
+    (c) => !c.cut && (c.wall === 'C') !== (c.board === 'C') && (c.wall === undefined || c.board === undefined),
+  );
+  const spare = half ?? cores.find((c) => c.spare && !c.cut);
+  const common = {
+    id: 'spare-core' as const,
+    name: 'Spare core as C',
+    loses: 'nothing',
+    minutes: 15,
+    parts: ['labels'],
+  };
+  if (!spare) {
+    const cut = cores.find((c) => c.cut);
+    return {
+      ...common,
+      works: 'no',
+      why: cut ? `${cut.colour} is cut short` : 'no unused core found in the cable',
+      takeovers: [],
+    };
+  }
+  const state = continuity(job);
+  const takeovers: Takeover[] = [{ conductor: spare.id, role: 'common', why: `${spare.colour} becomes the common` }];
+  if (state === 'open')
+    return { ...common, works: 'no', why: `${spare.colour} does not reach the board unbroken`, takeovers };
+  return state === 'whole'
+    ? { ...common, works: 'yes', why: `${spare.colour} is unused and proved whole`, takeovers }
+    : { ...common, works: 'ask', why: `${spare.colour} is unused; not yet proved whole`, takeovers };
+}
+
+export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
+  const judged: Judged[] = [];
+  const findings: Finding[] = [];
+  const questions: Question[] = [];
+  const hasCommon = system.common === 'both-ends';
+  if (hasCommon) {
+    judged.push({
+      id: 'common',
+      name: 'Common wire as it is',
+      works: sheet.supply.kinds.includes('24v') ? 'yes' : 'no',
+      why: 'C is landed at both ends',
+      loses: 'nothing',
+      minutes: 0,
+      parts: [],
+      takeovers: [],
+    });
+  }
+  const spare = spareCore(job);
+  if (!hasCommon) judged.push(spare);
+  judged.push(
+    sheet.supply.kinds.includes('battery')
+      ? {
+          id: 'battery',
+          name: 'Batteries',
+          works: 'yes',
+          why: `${sheet.name} runs on batteries`,
+          loses: 'battery changes, about once a year',
+          minutes: 2,
+          parts: ['batteries'],
+          takeovers: [],
+        }
+      : {
+          id: 'battery',
+          name: 'Batteries',
+          works: 'no',
+          why: `${sheet.name} does not take batteries`,
+          loses: 'battery changes',
+          minutes: 2,
+          parts: ['a battery device'],
+          takeovers: [],
+        },
+  );
+  if (!hasCommon) {
+    const cores = Math.max(5, readCores(job).length + 1);
+    judged.push({
+      id: 'new-cable',
+      name: 'New cable',
+      works: job.answers['cable-route'] === 'no' ? 'no' : 'yes',
+      why: job.answers['cable-route'] === 'no' ? 'there is no route for one' : 'always works where there is a route',
+      loses: 'time; perhaps a patch in the wall',
+      minutes: 120,
+      parts: [`${cores > 5 ? 8 : 5}-core cable, 18 gauge`, 'fish tape'],
+      takeovers: [
+        { conductor: 'new', role: 'common', why: 'a core of the new cable is the common', added: 'blue (new cable)' },
+      ],
+    });
+  }
+  const ways: PowerWay[] = judged.map((way) => ({ ...way, plan: planWiring(job, system, sheet, way.takeovers) }));
+  const rank = (way: PowerWay): number => (way.works === 'yes' ? 0 : way.works === 'ask' ? 1 : 2) * 1000 + way.minutes;
+  ways.sort((a, b) => rank(a) - rank(b));
+
+  const spareWay = ways.find((w) => w.id === 'spare-core');
+  if (spareWay?.works === 'ask') {
+    const colour = spareWay.takeovers[0]
+      ? (readCores(job).find((c) => c.id === spareWay.takeovers[0]?.conductor)?.colour ?? '')
+      : '';
+    questions.push({
+      code: 'spare-core',
+      stop: 'decide',
+      about: spareWay.takeovers.map((t) => `conductor:${t.conductor}`),
+      ask: `Does the ${colour} core reach the board unbroken?`,
+      how: `Supply off. Join ${colour} to any other core at the board and read ohms between the two at the wall. Under ${CONTINUOUS_OHMS} Ω: whole.`,
+      answers: [
+        { value: 'whole', label: 'Whole', means: `${colour} becomes the common: 15 min, nothing lost.` },
+        { value: 'open', label: 'Open', means: 'Another way is needed.' },
+      ],
+      needed: !sheet.supply.kinds.includes('battery'),
+    });
+  }
+  const chosenByHand = ways.find((w) => w.id === job.decide.powering);
+  const best = ways.find((w) => w.works === 'yes' && w.id !== 'new-cable');
+  const chosen = chosenByHand ?? best ?? null;
+  if (chosenByHand?.works === 'no') {
+    findings.push(
+      finding('power.choice-fails', { way: chosenByHand.name, why: chosenByHand.why }, ['powering'], chosenByHand.why),
+    );
+  }
+  if (!chosen && sheet.supply.commonRequired) {
+    findings.push(
+      finding('power.no-common', { device: sheet.name, va: sheet.supply.va }, ['terminal:C'], `C: ${system.common}`),
+    );
+  }
+  if (chosen?.id === 'battery' && !hasCommon) findings.push(finding('power.on-batteries', {}, ['device'], 'no common'));
+  return { ways, chosen: chosen?.id ?? null, questions, findings };
+}

@@ -1,0 +1,271 @@
+/**
+ * The settings card: "what do I enter?" in the order this device asks, each value with its reason,
+ * its range and where it is on this device.
+ */
+import { type DeviceSheet, placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
+import { type Finding, finding } from '../findings/finding';
+import type { Job } from '../job/schema';
+import type { Powering } from './powering';
+import type { LowVoltageSystem } from './system';
+
+export interface CanonicalSetting {
+  key: SettingKey;
+  name: string;
+  value: string;
+  why: string;
+  options: { value: string; label: string }[];
+  /** Values that contradict the wiring or the equipment, with the reason. */
+  wrong: { value: string; why: string }[];
+}
+
+export interface CardRow {
+  key: SettingKey;
+  name: string;
+  /** The device's own name for it. */
+  label: string;
+  where: string;
+  value: string;
+  /** What is entered or chosen on the device. */
+  enter: string;
+  why: string;
+  range: string;
+  chosenByHand: boolean;
+  options: { value: string; label: string }[];
+}
+
+export interface Settings {
+  canonical: CanonicalSetting[];
+  card: CardRow[];
+  /** The thermostat energises G with heat. */
+  thermostatRunsFan: boolean;
+  findings: Finding[];
+}
+
+const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
+const numbers = (values: readonly number[], unit: string): { value: string; label: string }[] =>
+  values.map((n) => option(String(n), `${n} ${unit}`));
+
+/**
+ * Cycles per hour at half load: furnace under 90 % efficient 5, condensing 3, electric 9,
+ * compressor 3 (usual thermostat practice; N = 4·Nmax·x·(1−x)).
+ */
+export function heatCycles(fuel: string | null, efficiencyPercent: number | undefined): { value: number; why: string } {
+  if (fuel === 'electric') return { value: 9, why: 'electric heat has no mass to spare' };
+  if (fuel === 'oil') return { value: 3, why: 'oil burners want long runs' };
+  if (efficiencyPercent !== undefined && efficiencyPercent >= 90) return { value: 3, why: 'condensing furnace' };
+  return {
+    value: 5,
+    why: efficiencyPercent === undefined ? 'furnace under 90 % assumed; 3 if it condenses' : 'furnace under 90 %',
+  };
+}
+
+/** Canonical settings this job needs, with proposed values. */
+export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: Powering | null): CanonicalSetting[] {
+  const settings: CanonicalSetting[] = [];
+  const add = (
+    key: SettingKey,
+    name: string,
+    value: string,
+    why: string,
+    options: CanonicalSetting['options'],
+    wrong: CanonicalSetting['wrong'] = [],
+  ): void => {
+    settings.push({ key, name, value, why, options, wrong });
+  };
+  const { kind, fuel, heatStages, coolStages } = system;
+  add('units', 'Units', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
+  if (kind === 'heat-only' || kind === 'cool-only' || kind === 'furnace-ac') {
+    add(
+      'equipment.kind',
+      'Equipment',
+      kind,
+      kind === 'furnace-ac' ? 'W and Y are both landed' : kind === 'heat-only' ? 'W only' : 'Y only',
+      [option('heat-only', 'heat only'), option('cool-only', 'cooling only'), option('furnace-ac', 'heat and cooling')],
+      (['heat-only', 'cool-only', 'furnace-ac'] as const)
+        .filter((k) => k !== kind)
+        .map((value) => ({ value, why: `the wiring shows ${kind === 'furnace-ac' ? 'heat and cooling' : kind}` })),
+    );
+  }
+  if (heatStages > 0 && fuel) {
+    add(
+      'equipment.fuel',
+      'Fuel',
+      fuel,
+      'as answered or read off the nameplate',
+      ['gas', 'propane', 'oil', 'electric'].map((f) => option(f)),
+      ['gas', 'propane', 'oil', 'electric']
+        .filter((f) => f !== fuel)
+        .map((value) => ({ value, why: `the equipment burns ${fuel}` })),
+    );
+  }
+  const stages = (n: number): CanonicalSetting['options'] =>
+    numbers(
+      [0, 1, 2, 3].filter((x) => x <= Math.max(2, n)),
+      n === 1 ? 'stage' : 'stages',
+    );
+  const otherThan = (n: number, what: string): CanonicalSetting['wrong'] =>
+    [0, 1, 2, 3]
+      .filter((x) => x !== n)
+      .map((x) => ({ value: String(x), why: `${n} ${what} ${n === 1 ? 'conductor is' : 'conductors are'} landed` }));
+  add(
+    'stages.heat',
+    'Heat stages',
+    String(heatStages),
+    `${heatStages} W conductor${heatStages === 1 ? '' : 's'}`,
+    stages(heatStages),
+    otherThan(heatStages, 'W'),
+  );
+  add(
+    'stages.cool',
+    'Cool stages',
+    String(coolStages),
+    `${coolStages} Y conductor${coolStages === 1 ? '' : 's'}`,
+    stages(coolStages),
+    otherThan(coolStages, 'Y'),
+  );
+  if (heatStages > 0) {
+    const electric = fuel === 'electric';
+    const boardStarts = job.survey.equipment.fanStartedBy === 'equipment';
+    const value = electric && !boardStarts ? 'thermostat' : 'equipment';
+    add(
+      'fan.heating',
+      'Fan in heating',
+      value,
+      electric
+        ? boardStarts
+          ? 'you saw the board start its own fan'
+          : 'electric heat must never run without air'
+        : 'a fuel furnace starts its own fan once it is warm',
+      [option('equipment', 'by the equipment'), option('thermostat', 'by the thermostat')],
+    );
+    const cycles = heatCycles(fuel, job.survey.equipment.efficiencyPercent);
+    add('cycles.heat', 'Heat cycles', String(cycles.value), cycles.why, numbers([1, 2, 3, 4, 5, 6, 9, 12], 'per hour'));
+  }
+  if (coolStages > 0) {
+    add('cycles.cool', 'Cool cycles', '3', 'usual for a compressor', numbers([1, 2, 3, 4, 5, 6], 'per hour'));
+    add(
+      'compressor.rest',
+      'Compressor rest',
+      '300',
+      'pressures need five minutes to settle',
+      numbers([0, 180, 300, 600], 's'),
+      [{ value: '0', why: 'the compressor could restart against pressure' }],
+    );
+  }
+  add(
+    'transformers',
+    'Transformers',
+    String(system.transformers),
+    system.transformers === 1 ? 'one R conductor' : 'separate R conductors',
+    numbers([1, 2], ''),
+    [
+      {
+        value: system.transformers === 1 ? '2' : '1',
+        why: system.transformers === 1 ? 'there is one transformer' : 'joining two transformers damages them',
+      },
+    ],
+  );
+  const power = powering?.chosen === 'battery' ? 'battery' : 'common';
+  add('power.source', 'Power', power, power === 'battery' ? 'batteries chosen' : 'from R and C', [
+    option('common', 'C wire'),
+    option('battery', 'batteries'),
+  ]);
+  if (kind === 'furnace-ac') {
+    add('changeover', 'Changeover', 'manual', 'the customer chooses the season; auto needs a wide gap', [
+      option('manual', 'by hand'),
+      option('auto', 'by itself'),
+    ]);
+    add(
+      'deadband',
+      'Gap between heat and cool',
+      '3',
+      'at least 1.7 K; about 3 K avoids fighting',
+      numbers([1.5, 2, 2.5, 3, 4, 5], 'K'),
+      [
+        { value: '1', why: 'heat and cooling would fight' },
+        { value: '1.5', why: 'under 1.7 K heat and cooling would fight' },
+      ],
+    );
+  }
+  add('setback.recovery', 'Early start', 'on', 'one zone on this equipment', [option('on'), option('off')]);
+  return settings;
+}
+
+const UNIT_WORDS = { K: 'K', s: 's', min: 'min', '/h': 'per hour' } as const;
+
+function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
+  if (entry.values) {
+    const enter = entry.values[value];
+    return enter === undefined ? null : { enter, range: Object.values(entry.values).join(', ') };
+  }
+  if (entry.range) {
+    const { low, high, step, unit } = entry.range;
+    const number = Number(value) / (unit === 'min' ? 60 : 1);
+    // Nearest step inside the range: the device cannot take anything else.
+    const stepped = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
+    return { enter: `${stepped} ${UNIT_WORDS[unit]}`, range: `${low} to ${high} ${UNIT_WORDS[unit]}` };
+  }
+  return { enter: value, range: '' };
+}
+
+export function planSettings(
+  job: Job,
+  system: LowVoltageSystem,
+  powering: Powering | null,
+  sheet: DeviceSheet | null,
+): Settings {
+  const findings: Finding[] = [];
+  const canonical = canonicalSettings(job, system, powering);
+  const settled = (s: CanonicalSetting): string => job.setUp.chosen[s.key] ?? s.value;
+  for (const s of canonical) {
+    const value = settled(s);
+    const wrong = s.wrong.find((w) => w.value === value);
+    const label = s.options.find((o) => o.value === value)?.label ?? value;
+    if (wrong)
+      findings.push(
+        finding(
+          'settings.conflict',
+          { setting: s.name, value: label, why: wrong.why },
+          [`setting:${s.key}`],
+          wrong.why,
+        ),
+      );
+  }
+  const fan = canonical.find((s) => s.key === 'fan.heating');
+  const thermostatRunsFan = fan !== undefined && settled(fan) === 'thermostat';
+  if (system.fuel === 'electric' && fan && !thermostatRunsFan && job.survey.equipment.fanStartedBy !== 'equipment') {
+    findings.push(finding('settings.fan-electric', {}, ['setting:fan.heating'], 'fuel electric, fan by equipment'));
+  }
+  const card: CardRow[] = [];
+  if (sheet) {
+    for (const entry of sheet.settings) {
+      const s = canonical.find((c) => c.key === entry.setting);
+      if (!s) continue;
+      const value = settled(s);
+      const device = onDevice(entry, value);
+      const label = s.options.find((o) => o.value === value)?.label ?? value;
+      if (!device)
+        findings.push(
+          finding('settings.no-code', { setting: s.name, value: label }, [`setting:${s.key}`], placeOf(entry)),
+        );
+      card.push({
+        key: s.key,
+        name: s.name,
+        label: entry.label,
+        where: placeOf(entry),
+        value: label,
+        enter: device?.enter ?? '—',
+        why: job.setUp.chosen[s.key] === undefined ? s.why : 'chosen by hand',
+        range: device?.range ?? (entry.values ? Object.values(entry.values).join(', ') : ''),
+        chosenByHand: job.setUp.chosen[s.key] !== undefined,
+        options: s.options,
+      });
+    }
+    // Values with only one possibility on this device need no place in its menus.
+    const matters: SettingKey[] = ['equipment.kind', 'fan.heating', 'cycles.heat', 'compressor.rest'];
+    const absent = canonical.filter((s) => matters.includes(s.key) && !sheet.settings.some((e) => e.setting === s.key));
+    if (absent.length > 0)
+      findings.push(finding('settings.not-on-device', { settings: absent.map((s) => s.name) }, ['device'], sheet.name));
+  }
+  return { canonical, card, thermostatRunsFan, findings };
+}

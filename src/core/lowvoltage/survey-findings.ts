@@ -1,0 +1,97 @@
+/** What is odd about the strip itself, before anything is inferred from it. */
+import { type Finding, finding } from '../findings/finding';
+import type { Job, Place } from '../job/schema';
+import { colourOf, landedOn } from '../survey/landing';
+import { terminalInfo } from '../survey/terminals.data';
+import { readCores } from './cores';
+
+export function surveyFindings(job: Job): Finding[] {
+  const findings: Finding[] = [];
+  const { conductors, jumpers } = job.survey;
+  const screws = new Map<string, string[]>();
+  for (const [id, c] of Object.entries(conductors)) {
+    for (const place of ['wall', 'board'] as const satisfies readonly Place[]) {
+      const terminal = landedOn(c, place);
+      if (!terminal) continue;
+      if (c.cable === 'main') {
+        const key = `${place}|${terminal}`;
+        screws.set(key, [...(screws.get(key) ?? []), id]);
+      }
+      if (!terminalInfo(terminal)) {
+        findings.push(
+          finding(
+            'survey.unknown-terminal',
+            { place, terminal },
+            [`${place}.${terminal}`, `conductor:${id}`],
+            `survey.conductors.${id}.${place}`,
+          ),
+        );
+      }
+    }
+    const wall = landedOn(c, 'wall');
+    const board = landedOn(c, 'board');
+    if (c.wall && c.board && c.wall.colour !== c.board.colour) {
+      findings.push(
+        finding(
+          'survey.colour-differs',
+          { terminal: wall ?? board ?? 'An unlanded core', wall: c.wall.colour, board: c.board.colour },
+          [`conductor:${id}`],
+          `${c.wall.colour} at the wall, ${c.board.colour} at the board`,
+        ),
+      );
+    }
+    if (wall && board && terminalInfo(wall)?.role !== terminalInfo(board)?.role && !bothHot(wall, board)) {
+      findings.push(
+        finding(
+          'survey.terminal-differs',
+          { colour: colourOf(c), wall, board },
+          [`conductor:${id}`, `wall.${wall}`, `board.${board}`],
+          `${wall} to ${board}`,
+        ),
+      );
+    }
+    if (c.cable === 'main' && c.wall && c.board && (wall === undefined) !== (board === undefined)) {
+      const place = wall ? 'wall' : 'board';
+      findings.push(
+        finding(
+          'survey.no-other-end',
+          { colour: colourOf(c), terminal: wall ?? board ?? '', place, other: wall ? 'board' : 'wall' },
+          [`conductor:${id}`],
+          `landed at the ${place} only`,
+        ),
+      );
+    }
+  }
+  for (const [key, ids] of screws) {
+    if (ids.length < 2) continue;
+    const [place = '', terminal = ''] = key.split('|');
+    findings.push(
+      finding(
+        'survey.two-on-one-screw',
+        { place, terminal, conductors: ids.map((id) => colourOf(conductors[id] ?? { cable: 'main' })) },
+        [`${place}.${terminal}`, ...ids.map((id) => `conductor:${id}`)],
+        `${ids.length} conductors`,
+      ),
+    );
+  }
+  const assumed = readCores(job).filter((c) => c.boardAssumed);
+  if (assumed.length > 0) {
+    findings.push(
+      finding(
+        'survey.board-unknown',
+        { terminals: assumed.map((c) => c.wall ?? '') },
+        assumed.map((c) => `conductor:${c.id}`),
+        'wall end only',
+      ),
+    );
+  }
+  for (const j of Object.values(jumpers)) {
+    if (j.place === 'wall')
+      findings.push(
+        finding('survey.jumper-stays', { a: j.a, b: j.b }, [`wall.${j.a}`, `wall.${j.b}`], 'jumper on the old plate'),
+      );
+  }
+  return findings;
+}
+
+const bothHot = (a: string, b: string): boolean => ['R', 'Rc', 'Rh'].includes(a) && ['R', 'Rc', 'Rh'].includes(b);

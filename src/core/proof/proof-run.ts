@@ -1,0 +1,164 @@
+/** The shape of a proof run, the same for every family: tests, their measures, readings and verdicts. */
+import type { Job, Quantity, Reading } from '../job/schema';
+import { fixed, temperature } from '../units/units';
+import { type Band, combine, judge, type Verdict } from './verdict';
+
+export interface MeasurePlan {
+  id: string;
+  what: string;
+  quantity: Quantity;
+  a?: string;
+  b?: string;
+  /** Electrical state it is taken in. */
+  state: string;
+  predicted: Band;
+  /** Resolution of the instrument at this value. */
+  tolerance: number;
+  /** Where the figure comes from. */
+  source: string;
+  /** A bare yes or no: weaker evidence than a number. */
+  seen?: { yes: string; no: string };
+  optional?: boolean;
+}
+
+export interface TestPlan {
+  id: string;
+  title: string;
+  /** Electrical state the test puts the system in. */
+  state: string;
+  set: string;
+  must: string;
+  why: string;
+  place: 'wall' | 'board' | 'nobody';
+  /** Seconds at the place, and seconds to wait before the readings are worth taking. */
+  seconds: number;
+  wait: { seconds: number; label: string } | null;
+  caution?: string;
+  measures: MeasurePlan[];
+}
+
+export interface MeasureResult extends MeasurePlan {
+  readings: (Reading & { id: string })[];
+  verdict: Verdict;
+}
+
+export interface TestResult extends Omit<TestPlan, 'measures'> {
+  measures: MeasureResult[];
+  verdict: Verdict;
+  skipReason: string | null;
+}
+
+export interface ProofRun {
+  tests: TestResult[];
+  passed: number;
+  failed: number;
+  open: number;
+  skipped: number;
+  inconclusive: number;
+  verdict: Verdict;
+  /** Expected minutes with waits overlapped where the order allows. */
+  minutes: number;
+}
+
+/** Readings of one measure in order of time, struck ones left out. */
+export function readingsFor(job: Job, test: string, measure: string): (Reading & { id: string })[] {
+  return Object.entries(job.readings)
+    .filter(([, r]) => !r.struck && r.test === test && r.measure === measure)
+    .map(([id, r]) => ({ ...r, id }))
+    .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
+}
+
+function judgeMeasure(plan: MeasurePlan, readings: (Reading & { id: string })[]): Verdict {
+  const last = readings[readings.length - 1];
+  if (!last) return plan.optional ? 'pass' : 'open';
+  return judge(last.value, plan.predicted, plan.tolerance);
+}
+
+export function runProof(job: Job, plans: readonly TestPlan[]): ProofRun {
+  const tests: TestResult[] = plans.map((plan) => {
+    const measures = plan.measures.map((m): MeasureResult => {
+      const readings = readingsFor(job, plan.id, m.id);
+      return { ...m, readings, verdict: judgeMeasure(m, readings) };
+    });
+    const skipReason = job.proof.skipped[plan.id] ?? null;
+    const touched = measures.some((m) => m.readings.length > 0);
+    const judged = combine(measures.filter((m) => !m.optional || m.readings.length > 0).map((m) => m.verdict));
+    const verdict: Verdict =
+      skipReason !== null && judged !== 'fail' ? 'skipped' : touched || measures.length > 0 ? judged : 'open';
+    return { ...plan, measures, verdict, skipReason };
+  });
+  const count = (v: Verdict): number => tests.filter((t) => t.verdict === v).length;
+  const open = count('open');
+  const failed = count('fail');
+  const inconclusive = count('inconclusive');
+  return {
+    tests,
+    passed: count('pass'),
+    failed,
+    open,
+    skipped: count('skipped'),
+    inconclusive,
+    verdict: failed > 0 ? 'fail' : tests.length === 0 || open > 0 ? 'open' : inconclusive > 0 ? 'inconclusive' : 'pass',
+    minutes: Math.ceil(lanes(tests).end / 60),
+  };
+}
+
+export interface Lane {
+  test: string;
+  place: TestPlan['place'];
+  start: number;
+  end: number;
+  waiting: boolean;
+}
+
+/** Tests one after another as one person does them; the wait before a test is a lane of its own. */
+export function lanes(tests: readonly Pick<TestPlan, 'id' | 'place' | 'seconds' | 'wait'>[]): {
+  lanes: Lane[];
+  end: number;
+} {
+  let at = 0;
+  const out: Lane[] = [];
+  for (const t of tests) {
+    if (t.wait) {
+      out.push({ test: t.id, place: 'nobody', start: at, end: at + t.wait.seconds, waiting: true });
+      at += t.wait.seconds;
+    }
+    out.push({ test: t.id, place: t.place, start: at, end: at + t.seconds, waiting: false });
+    at += t.seconds;
+  }
+  return { lanes: out, end: at };
+}
+
+/** A measured or predicted value with its unit, for people. */
+export function valueText(
+  quantity: Quantity,
+  value: number,
+  units: 'si' | 'us' = 'si',
+  seen?: MeasurePlan['seen'],
+): string {
+  switch (quantity) {
+    case 'volts-ac':
+      return `${fixed(value, 1)} V`;
+    case 'volts-dc':
+      return `${fixed(value * 1000, 0)} mV`;
+    case 'ohms':
+      return `${fixed(value, 1)} Ω`;
+    case 'amps':
+      return `${fixed(value, 2)} A`;
+    case 'celsius':
+      return temperature(value, units);
+    case 'kelvin':
+      return units === 'us' ? `${fixed((value * 9) / 5, 1)} °F` : `${fixed(value, 1)} K`;
+    case 'seconds':
+      return `${fixed(value, 0)} s`;
+    case 'seen':
+      return value >= 0.5 ? (seen?.yes ?? 'yes') : (seen?.no ?? 'no');
+  }
+}
+
+export function bandText(m: Pick<MeasurePlan, 'quantity' | 'predicted' | 'seen'>, units: 'si' | 'us' = 'si'): string {
+  if (m.quantity === 'seen') return valueText('seen', m.predicted.low, units, m.seen);
+  const { low, high } = m.predicted;
+  const one = (v: number): string => valueText(m.quantity, v, units);
+  return `${one(low).replace(/ [^ ]+$/, '')} to ${one(high)}`;
+}

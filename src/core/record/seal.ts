@@ -1,0 +1,45 @@
+/**
+ * Sealing: a hash over the job's content. Amendments are kept as reversible changes, so the sealed
+ * content can be brought back from an amended record and checked against the seal.
+ */
+import { applyChanges, invert } from '../job/changes';
+import type { Job } from '../job/schema';
+import { canonicalJson, hashText } from './canonical';
+
+/** The job without its seal and amendments: what is sealed. */
+function content(job: Job): unknown {
+  const { seal: _seal, amendments: _amendments, ...rest } = job;
+  return rest;
+}
+
+export const contentHash = (job: Job): string => hashText(canonicalJson(content(job)));
+
+export const sealed = (job: Job, at: string, by: string): Job => ({
+  ...job,
+  seal: { at, by, contentHash: contentHash(job) },
+});
+
+export type SealCheck =
+  | { ok: true; hash: string; amendments: number }
+  | { ok: false; reason: 'not-sealed' | 'content-differs' | 'amendments-broken'; message: string };
+
+/** Takes the amendments back one by one and compares the content with the seal. */
+export function verifySeal(job: Job): SealCheck {
+  if (!job.seal) return { ok: false, reason: 'not-sealed', message: 'This record is not sealed.' };
+  let at: Job = job;
+  for (const amendment of [...job.amendments].reverse()) {
+    const { value, conflicts } = applyChanges(at, invert(amendment.changes));
+    if (conflicts.length > 0) {
+      return {
+        ok: false,
+        reason: 'amendments-broken',
+        message: `The amendment of ${amendment.at} does not fit the record: ${conflicts[0]?.change.path.join('.') ?? ''}.`,
+      };
+    }
+    at = value;
+  }
+  const hash = contentHash(at);
+  return hash === job.seal.contentHash
+    ? { ok: true, hash, amendments: job.amendments.length }
+    : { ok: false, reason: 'content-differs', message: 'The content is not what was sealed: the hash differs.' };
+}
