@@ -5,5 +5,9 @@ const root = fileURLToPath(new URL('.', import.meta.url));
 
 export default defineConfig({
   resolve: { alias: { '@core': `${root}src/core`, '@': root.replace(/\/$/, '') } },
-  test: { include: ['**/*.test.ts', '**/*.test.tsx'], exclude: ['node_modules/**', '.next/**', 'tests/e2e/**'], environment: 'node' },
+  test: {
+    include: ['**/*.test.ts', '**/*.test.tsx'],
+    exclude: ['node_modules/**', '.next/**', 'tests/e2e/**'],
+    environment: 'node',
+  },
 });

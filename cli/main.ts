@@ -2,14 +2,14 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';
-import { derivedJson, derive } from '../src/core/derive';
+import { spiceNetlist } from '../src/core/circuit/spice';
+import { derive, derivedJson } from '../src/core/derive';
 import { DeviceSheet } from '../src/core/devices/sheet';
 import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
-import { Job } from '../src/core/job/schema';
+import type { Job } from '../src/core/job/schema';
 import { predictor } from '../src/core/lowvoltage/predict';
-import { maskedCopy } from '../src/core/record/share';
 import { verifySeal } from '../src/core/record/seal';
-import { spiceNetlist } from '../src/core/circuit/spice';
+import { maskedCopy } from '../src/core/record/share';
 
 /** Bad input or a refused request: said once on stderr, exit code 2. */
 class UsageError extends Error {
@@ -21,7 +21,9 @@ const problemText = (file: string, problems: readonly FileProblem[]): string =>
 
 async function readText(file: string): Promise<string> {
   const text = await (file === '-' ? readStandardInput() : readFile(file, 'utf8')).catch((error: unknown) => {
-    throw new UsageError(`${file}: cannot be read (${error instanceof Error && 'code' in error ? String(error.code) : 'unknown error'})`);
+    throw new UsageError(
+      `${file}: cannot be read (${error instanceof Error && 'code' in error ? String(error.code) : 'unknown error'})`,
+    );
   });
   return text;
 }
@@ -51,7 +53,9 @@ const print = (value: unknown): void => {
 /** Only import and export touch the store, so only they load it. */
 const openStore = async (): Promise<typeof import('../src/store/jobs')> => import('../src/store/jobs');
 
-const program = new Command('augerset').description('Reads, plans, predicts and proves a thermostat job.').exitOverride();
+const program = new Command('augerset')
+  .description('Reads, plans, predicts and proves a thermostat job.')
+  .exitOverride();
 
 program
   .command('derive')
@@ -65,7 +69,9 @@ program
   .argument('<job.json>')
   .action(async (file: string) => {
     const job = await readJob(file);
-    print(`${file}: a valid job, version ${job.version}, ${Object.keys(job.survey.conductors).length} conductors, ${Object.keys(job.readings).length} readings`);
+    print(
+      `${file}: a valid job, version ${job.version}, ${Object.keys(job.survey.conductors).length} conductors, ${Object.keys(job.readings).length} readings`,
+    );
   });
 
 program
@@ -88,10 +94,21 @@ program
     const d = derive(job);
     if (!d.installed) throw new UsageError(`${file}: survey: nothing is landed that makes a circuit`);
     const state = d.states.find((s) => s.id === options.state);
-    if (!state) throw new UsageError(`${file}: --state: "${options.state}" is not one of ${d.states.map((s) => s.id).join(', ')}`);
+    if (!state)
+      throw new UsageError(
+        `${file}: --state: "${options.state}" is not one of ${d.states.map((s) => s.id).join(', ')}`,
+      );
     const p = predictor(d.installed);
     const circuitState = p.circuitState(state);
-    print(spiceNetlist(`${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(), p.solver.netlist, circuitState, p.solver.solve(circuitState), job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60));
+    print(
+      spiceNetlist(
+        `${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(),
+        p.solver.netlist,
+        circuitState,
+        p.solver.solve(circuitState),
+        job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60,
+      ),
+    );
   });
 
 program

@@ -138,6 +138,7 @@ describe('operations', () => {
     const job = emptyJob();
     const sealed: Job = { ...job, seal: { at: '2026-03-01T10:00:00Z', by: 'Ada', contentHash: 'a'.repeat(64) } };
     const edit = op(sealed, withZone(sealed, 'x'));
+    expect(apply(sealed, op(sealed, { ...sealed, archived: true })).archived).toBe(true);
     expect(applyOperation(sealed, edit)).toMatchObject({ ok: false, refusal: { code: 'sealed' } });
     expect(applyOperation(sealed, { ...edit, kind: 'amend' })).toMatchObject({
       ok: false,

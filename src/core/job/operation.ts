@@ -3,6 +3,7 @@
  * changes. `applyOperation` is pure: time, author and ids are data in the operation.
  */
 import * as z from 'zod';
+import { contentHash } from '../record/seal';
 import { applyChanges, type Conflict, invert } from './changes';
 import { Change, Job } from './schema';
 
@@ -31,6 +32,7 @@ export type Refusal =
   | { code: 'sealed'; message: string }
   | { code: 'not-sealed'; message: string }
   | { code: 'reading-is-kept'; message: string }
+  | { code: 'seal-differs'; message: string }
   | { code: 'invalid'; message: string; path: string };
 
 export type Applied = { ok: true; job: Job; conflicts: Conflict[] } | { ok: false; refusal: Refusal };
@@ -45,6 +47,10 @@ function touchesReading(changes: readonly Change[]): boolean {
   );
 }
 
+/** Putting a record away or taking it out again is not a change of its content. */
+const onlyFiling = (changes: readonly Change[]): boolean =>
+  changes.length > 0 && changes.every(({ path }) => path.length === 1 && path[0] === 'archived');
+
 const touchesSeal = (changes: readonly Change[]): boolean =>
   changes.some(({ path }) => path[0] === 'seal' || path[0] === 'amendments');
 
@@ -53,7 +59,7 @@ const touchesSeal = (changes: readonly Change[]): boolean =>
  * anything that would leave the job outside its schema; says where.
  */
 export function applyOperation(job: Job, operation: Operation): Applied {
-  if (job.seal && operation.kind !== 'amend') {
+  if (job.seal && operation.kind !== 'amend' && !onlyFiling(operation.changes)) {
     return {
       ok: false,
       refusal: { code: 'sealed', message: 'This record is sealed. Amend it with a reason instead.' },
@@ -99,6 +105,15 @@ export function applyOperation(job: Job, operation: Operation): Applied {
         code: 'invalid',
         message: issue?.message ?? 'not a valid job',
         path: issue ? issue.path.join('.') : '',
+      },
+    };
+  }
+  if (operation.kind === 'seal' && parsed.data.seal?.contentHash !== contentHash(job)) {
+    return {
+      ok: false,
+      refusal: {
+        code: 'seal-differs',
+        message: 'Somebody changed the job while it was being sealed. Look again, then seal.',
       },
     };
   }

@@ -54,19 +54,18 @@ const seen = (
   id: string,
   what: string,
   state: string,
-  yes: string,
-  no: string,
-  expected: 0 | 1,
   source: string,
+  check: NonNullable<MeasurePlan['check']>,
 ): MeasurePlan => ({
   id,
   what,
   quantity: 'seen',
   state,
-  predicted: { low: expected, high: expected },
+  predicted: { low: 1, high: 1 },
   tolerance: 0,
-  seen: { yes, no },
+  seen: { yes: 'yes', no: 'no' },
   source,
+  check,
 });
 
 const common = (c: Context): string => c.installed.transformers[0]?.common ?? 'C';
@@ -142,7 +141,12 @@ export function proofPlan(c: Context): TestPlan[] {
       place: 'wall',
       seconds: 45,
       wait: null,
-      measures: [seen('match', `Reports exactly ${listed(c.wired)}`, 'idle', 'yes', 'no', 1, 'the terminal plan')],
+      measures: [
+        seen('match', `Reports exactly ${listed(c.wired)}`, 'idle', 'the terminal plan', {
+          kind: 'detected',
+          exactly: c.wired,
+        }),
+      ],
     });
   }
   const calls = c.states.filter((s) => !s.dead && s.id !== 'idle');
@@ -153,16 +157,14 @@ export function proofPlan(c: Context): TestPlan[] {
     const runs = prediction?.running.filter((r) => r !== 'display') ?? [];
     const measures = boardMeasures(c, state.id);
     const boardFan = heating && !state.calls.includes('fan') && system.fuel !== 'electric';
-    const what = [...runs, ...(boardFan ? ['blower (started by the furnace)'] : [])];
+    const what = boardFan ? [...runs, 'blower'] : runs;
     measures.push(
       seen(
         'runs',
-        `${listed(what.map((w) => w.split(' (')[0] ?? w))} ${what.length === 1 ? 'runs' : 'run'}, nothing else`,
+        `${listed(what)} ${what.length === 1 ? 'runs' : 'run'}, nothing else`,
         state.id,
-        'yes',
-        'no',
-        1,
-        'the loads energised in this state',
+        boardFan ? 'the loads energised; the furnace starts its own blower' : 'the loads energised in this state',
+        { kind: 'runs', exactly: what },
       ),
     );
     if (state.id === 'heat1' && system.fuel !== null) {
@@ -230,15 +232,10 @@ export function proofPlan(c: Context): TestPlan[] {
             installed.loads.some((l) => l.id.startsWith(heating ? 'heat' : 'cool') && m.id === `board-${l.terminal}`),
           )
           .concat(
-            seen(
-              'stopped',
-              `${heating ? 'Burner or heater' : 'Compressor'} has stopped`,
-              'idle',
-              'yes',
-              'no',
-              1,
-              'no call',
-            ),
+            seen('stopped', `${heating ? 'Burner or heater' : 'Compressor'} has stopped`, 'idle', 'no call', {
+              kind: 'stopped',
+              none: installed.loads.filter((l) => l.id.startsWith(heating ? 'heat' : 'cool')).map((l) => l.runs),
+            }),
           ),
       });
     }

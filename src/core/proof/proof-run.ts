@@ -18,6 +18,11 @@ export interface MeasurePlan {
   source: string;
   /** A bare yes or no: weaker evidence than a number. */
   seen?: { yes: string; no: string };
+  /** What a machine compares to answer a yes or no. */
+  check?:
+    | { kind: 'runs'; exactly: readonly string[] }
+    | { kind: 'detected'; exactly: readonly string[] }
+    | { kind: 'stopped'; none: readonly string[] };
   optional?: boolean;
 }
 

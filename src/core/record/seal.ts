@@ -6,9 +6,9 @@ import { applyChanges, invert } from '../job/changes';
 import type { Job } from '../job/schema';
 import { canonicalJson, hashText } from './canonical';
 
-/** The job without its seal and amendments: what is sealed. */
+/** The job without its seal, amendments and whether it is put away: what is sealed. */
 function content(job: Job): unknown {
-  const { seal: _seal, amendments: _amendments, ...rest } = job;
+  const { seal: _seal, amendments: _amendments, archived: _archived, ...rest } = job;
   return rest;
 }
 

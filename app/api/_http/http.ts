@@ -1,0 +1,64 @@
+/** What every route handler needs: bounded bodies, same-origin writes, errors with a place. */
+import type * as z from 'zod';
+
+export const MAX_BODY_BYTES = 6_000_000;
+
+export interface Problem {
+  path: string;
+  message: string;
+}
+
+export const problems = (status: number, list: Problem[]): Response => Response.json({ problems: list }, { status });
+export const notFound = (what: string): Response => problems(404, [{ path: '', message: `There is no ${what}.` }]);
+
+/** A page of another origin must not write here. Requests without an Origin come from no page. */
+export function foreignOrigin(request: Request): Response | null {
+  const origin = request.headers.get('origin');
+  const host = request.headers.get('host');
+  if (origin === null || (URL.canParse(origin) && new URL(origin).host === host)) return null;
+  return problems(403, [{ path: '', message: 'Written from another site: refused.' }]);
+}
+
+/** The body as text, read no further than the limit. */
+export async function boundedText(request: Request, limit = MAX_BODY_BYTES): Promise<string | Response> {
+  const tooLarge = (): Response => problems(413, [{ path: '', message: `More than ${limit / 1e6} MB: not read.` }]);
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge();
+  const reader = request.body?.getReader();
+  if (!reader) return '';
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.length;
+    if (size > limit) {
+      await reader.cancel();
+      return tooLarge();
+    }
+    chunks.push(value);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+/** The body parsed against a schema, or the response that says what is wrong. */
+export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<{ value: T } | { response: Response }> {
+  const foreign = foreignOrigin(request);
+  if (foreign) return { response: foreign };
+  const text = await boundedText(request);
+  if (typeof text !== 'string') return { response: text };
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return { response: problems(400, [{ path: '', message: 'The request is not valid JSON.' }]) };
+  }
+  const parsed = schema.safeParse(raw);
+  return parsed.success
+    ? { value: parsed.data }
+    : {
+        response: problems(
+          400,
+          parsed.error.issues.slice(0, 10).map((i) => ({ path: i.path.join('.'), message: i.message })),
+        ),
+      };
+}

@@ -1,0 +1,61 @@
+import { readJobFile } from '@core/job/file';
+import { emptyJob, type Job } from '@core/job/schema';
+import * as z from 'zod';
+import { importJob, listJobs, loadJob } from '@/src/store/jobs';
+import { body, notFound, problems } from '../_http/http';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(request: Request): Promise<Response> {
+  const { searchParams } = new URL(request.url);
+  const result = await listJobs({
+    search: (searchParams.get('q') ?? '').slice(0, 200),
+    archived: searchParams.get('archived') === '1',
+    limit: Math.min(200, Math.max(1, Number(searchParams.get('limit')) || 60)),
+  });
+  return Response.json(result);
+}
+
+const Start = z.strictObject({
+  by: z.strictObject({ client: z.string().min(1).max(40), name: z.string().max(80) }),
+  from: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('empty') }),
+    z.strictObject({ kind: z.literal('copy'), id: z.string().max(40) }),
+    z.strictObject({ kind: z.literal('file'), text: z.string() }),
+  ]),
+});
+
+/** A copy keeps the place, the device and what is in the wall; not what was measured or done. */
+function copied(job: Job): Job {
+  const { site, zone, device, survey, week, units, supplies } = job;
+  return {
+    ...emptyJob(),
+    site,
+    zone: zone ? `${zone} (copy)`.slice(0, 200) : '',
+    device: { sheet: device.sheet, inline: device.inline },
+    survey,
+    week,
+    units,
+    supplies: Object.fromEntries(
+      Object.entries(supplies).map(([id, s]) => [id, { name: s.name, kind: s.kind, state: 'on' as const }]),
+    ),
+  };
+}
+
+export async function POST(request: Request): Promise<Response> {
+  const read = await body(request, Start);
+  if ('response' in read) return read.response;
+  const { by, from } = read.value;
+  let job = emptyJob();
+  if (from.kind === 'copy') {
+    const source = await loadJob(from.id);
+    if (!source) return notFound('job to copy');
+    job = copied(source.job);
+  } else if (from.kind === 'file') {
+    const file = readJobFile(from.text);
+    if (!file.ok) return problems(422, file.problems);
+    job = file.job;
+  }
+  const id = await importJob(job, by, new Date().toISOString());
+  return Response.json({ id }, { status: 201 });
+}

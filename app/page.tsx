@@ -1,0 +1,6 @@
+import type { ReactNode } from 'react';
+import { Jobs } from '@/src/features/jobs/jobs';
+
+export default function JobsPage(): ReactNode {
+  return <Jobs />;
+}

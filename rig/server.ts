@@ -1,0 +1,165 @@
+/** The rig over HTTP: small, documented in docs/formats/rig.md, JSON in and out, one event stream. */
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { cors } from 'hono/cors';
+import { streamSSE } from 'hono/streaming';
+import type * as z from 'zod';
+import { readJobValue } from '../src/core/job/file';
+import {
+  LoadHouse,
+  MoveConductor,
+  Probe,
+  Register,
+  RIG_NAME,
+  RIG_VERSION,
+  SetClock,
+  SetSupply,
+  SetThermostat,
+} from '../src/core/rig/protocol';
+import { Registration } from './registration';
+import { RigError, World } from './world';
+
+const CODE_MINUTES = 30;
+
+/** Only pages of this machine may talk to the rig from a browser. */
+const LOOPBACK = /^https?:\/\/(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
+
+export interface Rig {
+  app: Hono;
+  /** Lets `elapsedMs` of real time pass at the clock's rate. */
+  tick: (elapsedMs: number) => void;
+}
+
+/** @param now milliseconds, for the registration codes' expiry */
+export function createRig(now: () => number, random: () => number, anyOrigin = false): Rig {
+  let world: World | null = null;
+  let turn = 0;
+  const registration = new Registration(random);
+  const app = new Hono();
+  app.use(cors({ origin: (origin) => (anyOrigin || LOOPBACK.test(origin) ? origin : null) }));
+  app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
+
+  const loaded = (): World => {
+    if (!world) throw new RigError('No house is loaded: POST /house first.');
+    return world;
+  };
+  const read = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
+    let value: unknown;
+    try {
+      value = await request.json();
+    } catch {
+      throw new RigError('body: not valid JSON');
+    }
+    const parsed = schema.safeParse(value);
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0];
+      throw new RigError(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not valid'}`);
+    }
+    return parsed.data;
+  };
+  const changed = (): void => {
+    turn += 1;
+  };
+  app.onError((error, c) => {
+    if (error instanceof RigError) return c.json({ error: error.message }, 400);
+    console.error(error);
+    return c.json({ error: 'the rig failed; see its log' }, 500);
+  });
+
+  app.get('/', (c) =>
+    c.json({
+      rig: RIG_NAME,
+      version: RIG_VERSION,
+      loaded: world !== null,
+      interface: [
+        'GET /state',
+        'GET /events',
+        'GET /faults',
+        'POST /house',
+        'POST /supply',
+        'POST /thermostat',
+        'POST /probe',
+        'POST /clock',
+        'POST /conductor',
+        'POST /code',
+        'POST /register',
+      ],
+    }),
+  );
+  app.get('/state', (c) => c.json(loaded().state()));
+  app.get('/faults', (c) => c.json(loaded().faults()));
+  app.post('/house', async (c) => {
+    const { job, faults, outdoorCelsius, roomCelsius } = await read(c.req.raw, LoadHouse);
+    const file = readJobValue(job);
+    if (!file.ok)
+      throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
+    world = new World(file.job, faults, outdoorCelsius, roomCelsius);
+    changed();
+    return c.json(world.state());
+  });
+  app.post('/supply', async (c) => {
+    const { on } = await read(c.req.raw, SetSupply);
+    loaded().setSupply(on);
+    changed();
+    return c.json(loaded().state());
+  });
+  app.post('/thermostat', async (c) => {
+    const change = await read(c.req.raw, SetThermostat);
+    loaded().setThermostat(change);
+    changed();
+    return c.json(loaded().state());
+  });
+  app.post('/probe', async (c) => {
+    const { a, b, meterOhms, kind } = await read(c.req.raw, Probe);
+    const value = loaded().probe(a, b, meterOhms, kind);
+    // A hand meter shows two decimals.
+    return c.json({
+      value: Math.round(value * 100) / 100,
+      unit: kind === 'ohms' ? 'ohm' : 'V',
+      seconds: loaded().state().seconds,
+    });
+  });
+  app.post('/clock', async (c) => {
+    const { rate, advanceSeconds } = await read(c.req.raw, SetClock);
+    if (rate !== undefined) loaded().setRate(rate);
+    if (advanceSeconds !== undefined) loaded().advance(advanceSeconds);
+    changed();
+    return c.json(loaded().state());
+  });
+  app.post('/conductor', async (c) => {
+    const { conductor, end, terminal, reseat } = await read(c.req.raw, MoveConductor);
+    loaded().moveConductor(conductor, end, terminal, reseat);
+    changed();
+    return c.json(loaded().state());
+  });
+  app.post('/code', (c) => {
+    const { code, expiresAt } = registration.issue(now(), CODE_MINUTES);
+    return c.json({ code, expiresAt: new Date(expiresAt).toISOString() });
+  });
+  app.post('/register', async (c) => {
+    const { code } = await read(c.req.raw, Register);
+    return c.json(registration.register(code, now()));
+  });
+  app.get('/events', (c) =>
+    streamSSE(c, async (stream) => {
+      let open = true;
+      let seen = -1;
+      stream.onAbort(() => {
+        open = false;
+      });
+      while (open) {
+        if (world && (turn !== seen || world.clockRate() > 0)) {
+          seen = turn;
+          await stream.writeSSE({ event: 'state', data: JSON.stringify(world.state()) });
+        }
+        await stream.sleep(1000);
+      }
+    }),
+  );
+  return {
+    app,
+    tick: (elapsedMs) => {
+      if (world && world.clockRate() > 0) world.advance((elapsedMs / 1000) * world.clockRate());
+    },
+  };
+}

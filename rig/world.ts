@@ -1,0 +1,336 @@
+/**
+ * The virtual house: wiring with or without faults, a thermostat with its own set-up state and
+ * delays, equipment that runs when its coils pull in, air that warms and cools. Everything
+ * electrical is answered by the circuit core, so a fault looks as it would on a meter.
+ */
+import { METER_HIGH_OHMS } from '../src/core/circuit/netlist';
+import type { Solution } from '../src/core/circuit/solve';
+import { meterReading } from '../src/core/circuit/solve';
+import { derive } from '../src/core/derive';
+import type { DeviceSheet } from '../src/core/devices/sheet';
+import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/house/two-node';
+import type { Job } from '../src/core/job/schema';
+import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
+import type { Installed } from '../src/core/lowvoltage/installed';
+import { callOf } from '../src/core/lowvoltage/installed';
+import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
+import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
+import { type TerminalRole, terminalInfo } from '../src/core/survey/terminals.data';
+
+/** Nominal figures of the invented equipment. */
+const FURNACE_STAGE_WATTS = [9_000, 15_000, 20_000];
+const COOLING_STAGE_WATTS = [7_000, 10_500];
+const AIRFLOW_M3S = 0.42;
+const RHO_CP = 1.2 * 1005;
+const FURNACE_FAN_ON_SECONDS = 35;
+const FURNACE_FAN_OFF_SECONDS = 90;
+const IGNITION_SECONDS = 30;
+const COIL_SECONDS = 70;
+const POWER_OK_VOLTS = 18;
+
+export class RigError extends Error {
+  override name = 'RigError';
+}
+
+interface Thermostat {
+  mode: 'off' | 'heat' | 'cool';
+  fan: 'auto' | 'on';
+  heatCelsius: number;
+  coolCelsius: number;
+  fanWithHeat: 'equipment' | 'thermostat';
+}
+
+export class World {
+  private readonly planned: Installed;
+  private installed: Installed;
+  private readonly sheet: DeviceSheet;
+  private predictor: Predictor;
+  private readonly hidden: Fault[];
+  private readonly electricHeat: boolean;
+  private readonly name: string;
+  private supplyOn = true;
+  private seconds = 0;
+  private rate = 1;
+  private startLeft: number;
+  private restLeft: number;
+  private thermostat: Thermostat = {
+    mode: 'off',
+    fan: 'auto',
+    heatCelsius: 20,
+    coolCelsius: 24.5,
+    fanWithHeat: 'equipment',
+  };
+  private house: HouseState;
+  private readonly outdoorCelsius: number;
+  private calling: string[] = [];
+  private solution: Solution | null = null;
+  private burnerSeconds = 0;
+  private sinceBurner = 1e6;
+  private coilShare = 0;
+  private burnerShare = 0;
+  private powered = false;
+
+  constructor(job: Job, faultIds: readonly string[], outdoorCelsius: number, roomCelsius: number) {
+    const d = derive(job);
+    if (!d.sheet || !d.installed || d.predictionsOf !== 'plan') {
+      throw new RigError(
+        'This job has no plan to build a house from: it needs a readable survey, a device and a way to power it.',
+      );
+    }
+    this.sheet = d.sheet;
+    this.planned = d.installed;
+    this.electricHeat = d.system.fuel === 'electric';
+    this.thermostat.fanWithHeat = d.settings.thermostatRunsFan ? 'thermostat' : 'equipment';
+    this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
+    const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
+    this.hidden = faultIds.map((id) => {
+      const fault = known.get(id);
+      if (!fault) throw new RigError(`faults: this house cannot have "${id}"`);
+      return fault;
+    });
+    this.installed = this.hidden.reduce((installed, fault) => fault.apply(installed), this.planned);
+    this.predictor = predictor(this.installed);
+    this.outdoorCelsius = outdoorCelsius;
+    this.house = { airCelsius: roomCelsius, massCelsius: roomCelsius };
+    this.startLeft = this.sheet.firstStartSeconds;
+    this.restLeft = this.sheet.compressorRestSeconds;
+    this.settle();
+  }
+
+  /** Faults this house could have, by id and name. */
+  faults(): { id: string; name: string }[] {
+    return singleFaults(this.planned).map(({ id, name }) => ({ id, name }));
+  }
+
+  private solve(): Solution {
+    this.solution ??= this.predictor.solver.solve({
+      controls: new Set(this.calling.map(callOf)),
+      suppliesOff: this.supplyOn ? new Set() : new Set(this.installed.transformers.map((t) => t.supply)),
+    });
+    return this.solution;
+  }
+
+  private has(runs: string): boolean {
+    const solution = this.solve();
+    return this.predictor.solver.netlist.elements.some(
+      (e) => e.kind === 'load' && e.runs === runs && solution.running.has(e.id),
+    );
+  }
+
+  private hasPower(): boolean {
+    const { device } = this.installed;
+    if (!device) return true;
+    const v = this.solve().volts;
+    return Math.abs((v.get(`wall.${device.hot}`) ?? 0) - (v.get(`wall.${device.common}`) ?? 0)) >= POWER_OK_VOLTS;
+  }
+
+  /** A terminal is detected when a load path pulls it to the common side. */
+  private detected(): string[] {
+    if (!this.powered || this.startLeft > 0) return [];
+    const solution = this.solve();
+    const hots = this.sheet.terminals
+      .filter((t) => t.role === 'hot' || t.role === 'hot-cool' || t.role === 'hot-heat')
+      .map((t) => t.label);
+    const wired = (label: string): boolean =>
+      this.installed.conductors.some((c) => c.wall === label && c.open !== 'wall');
+    const hot = hots.find((h) => wired(h));
+    return this.sheet.terminals
+      .map((t) => t.label)
+      .filter((label) => {
+        if (hots.includes(label)) return wired(label);
+        if (!hot || !wired(label)) return false;
+        if (this.calling.includes(label)) return true;
+        const [point] = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution);
+        return point?.[1] !== undefined && meterReading(point[1], 100e3) > 15;
+      });
+  }
+
+  private wantedCalls(): string[] {
+    if (!this.powered || this.startLeft > 0) return [];
+    const { mode, fan, heatCelsius, coolCelsius, fanWithHeat } = this.thermostat;
+    const room = this.house.airCelsius;
+    const roles: TerminalRole[] = [];
+    const was = (role: TerminalRole): boolean => this.calling.some((t) => terminalInfo(t)?.role === role);
+    if (mode === 'heat') {
+      const gap = heatCelsius - room;
+      if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
+        roles.push('heat1');
+        if (gap > 2 || (was('heat2') && gap > 1)) roles.push('heat2');
+        if (gap > 3) roles.push('heat3');
+        if (fanWithHeat === 'thermostat') roles.push('fan');
+      }
+    } else if (mode === 'cool') {
+      const gap = room - coolCelsius;
+      const wants = gap > 0.5 || (was('cool1') && gap > -0.3);
+      if (wants && (was('cool1') || this.restLeft <= 0)) {
+        roles.push('cool1', 'fan');
+        if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
+      }
+    }
+    if (fan === 'on' && !roles.includes('fan')) roles.push('fan');
+    return this.installed.contacts.map((c) => c.to).filter((t) => roles.includes(terminalInfo(t)?.role ?? 'fault'));
+  }
+
+  /** Brings calls and circuit into line with the present moment. */
+  private settle(): void {
+    const before = this.powered;
+    this.powered = this.hasPower();
+    if (!this.powered) {
+      this.startLeft = this.sheet.firstStartSeconds;
+      this.restLeft = this.sheet.compressorRestSeconds;
+      this.setCalls([]);
+      return;
+    }
+    if (!before) this.startLeft = Math.max(this.startLeft, this.sheet.firstStartSeconds);
+    const cooling = this.calling.some((t) => terminalInfo(t)?.role === 'cool1');
+    const next = this.wantedCalls();
+    if (cooling && !next.some((t) => terminalInfo(t)?.role === 'cool1'))
+      this.restLeft = this.sheet.compressorRestSeconds;
+    this.setCalls(next);
+  }
+
+  private setCalls(calls: string[]): void {
+    if (calls.join() === this.calling.join()) return;
+    this.calling = calls;
+    this.solution = null;
+  }
+
+  private blowerRuns(): boolean {
+    if (this.has('blower')) return true;
+    if (this.electricHeat) return false;
+    return (
+      this.burnerSeconds > FURNACE_FAN_ON_SECONDS ||
+      (this.sinceBurner < FURNACE_FAN_OFF_SECONDS && this.burnerShare > 0.05)
+    );
+  }
+
+  private heatStages(): number {
+    return ['burner', 'heater'].some((r) => this.has(r))
+      ? 1 + (this.has('burner, high') ? 1 : 0) + (this.has('third heat stage') ? 1 : 0)
+      : 0;
+  }
+
+  private coolStages(): number {
+    return this.has('compressor') ? 1 + (this.has('compressor, high') ? 1 : 0) : 0;
+  }
+
+  private air(): { heat: number; supply: number; ret: number } {
+    const heating = (FURNACE_STAGE_WATTS[this.heatStages() - 1] ?? FURNACE_STAGE_WATTS[0] ?? 0) * this.burnerShare;
+    const cooling = (COOLING_STAGE_WATTS[this.coolStages() - 1] ?? COOLING_STAGE_WATTS[0] ?? 0) * this.coilShare;
+    const flow = this.blowerRuns()
+      ? AIRFLOW_M3S * (this.heatStages() > 1 || this.coolStages() > 1 ? 1.3 : this.coolStages() === 1 ? 1.35 : 0.75)
+      : 0;
+    const heat = flow > 0 ? heating - cooling : 0;
+    const ret = this.house.airCelsius;
+    return { heat, ret, supply: flow > 0 ? ret + heat / (RHO_CP * flow) : ret };
+  }
+
+  private stepOne(dt: number): void {
+    if (this.startLeft > 0 && this.powered) this.startLeft = Math.max(0, this.startLeft - dt);
+    if (this.restLeft > 0 && this.powered) this.restLeft = Math.max(0, this.restLeft - dt);
+    this.settle();
+    const stages = this.heatStages();
+    this.burnerSeconds = stages > 0 ? this.burnerSeconds + dt : 0;
+    this.sinceBurner = stages > 0 ? 0 : this.sinceBurner + dt;
+    const burning = stages > 0 && this.burnerSeconds > IGNITION_SECONDS;
+    const toward = (share: number, target: number, tau: number): number =>
+      target + (share - target) * Math.exp(-dt / tau);
+    this.burnerShare = toward(this.burnerShare, burning ? 1 : 0, COIL_SECONDS);
+    this.coilShare = toward(this.coilShare, this.coolStages() > 0 ? 1 : 0, COIL_SECONDS);
+    this.house = stepHouse(EXAMPLE_HOUSE, this.house, this.outdoorCelsius, this.air().heat, dt);
+    this.seconds += dt;
+  }
+
+  /** Runs the house on; control and equipment act every second, as they would. */
+  advance(seconds: number): void {
+    let left = seconds;
+    while (left > 1e-9) {
+      const dt = Math.min(1, left);
+      this.stepOne(dt);
+      left -= dt;
+    }
+  }
+
+  clockRate(): number {
+    return this.rate;
+  }
+
+  setRate(rate: number): void {
+    this.rate = rate;
+  }
+
+  setSupply(on: boolean): void {
+    this.supplyOn = on;
+    this.solution = null;
+    this.settle();
+    this.solution = null;
+    this.settle();
+  }
+
+  setThermostat(change: Partial<Thermostat>): void {
+    if (!this.powered) throw new RigError('The display is dark: nothing can be set.');
+    this.thermostat = { ...this.thermostat, ...change };
+    this.settle();
+  }
+
+  /** Moves or reseats one end of a conductor. Anything but the supply off is noted by the drill later. */
+  moveConductor(id: string, end: 'wall' | 'board', terminal: string | null, reseat: boolean): void {
+    if (!this.installed.conductors.some((c) => c.id === id)) throw new RigError(`conductor: there is no "${id}"`);
+    this.installed = {
+      ...this.installed,
+      conductors: this.installed.conductors.map((c) => {
+        if (c.id !== id) return c;
+        const { open, ...rest } = c;
+        const seated = reseat && open === end ? rest : { ...rest, ...(open ? { open } : {}) };
+        return { ...seated, [end]: terminal ?? undefined };
+      }),
+    };
+    this.predictor = predictor(this.installed);
+    this.solution = null;
+    this.settle();
+    this.solution = null;
+  }
+
+  probe(a: string, b: string, meterOhms = METER_HIGH_OHMS, kind: 'volts' | 'ohms' = 'volts'): number {
+    for (const point of [a, b]) {
+      if (!this.predictor.solver.has(point) && point !== this.predictor.solver.netlist.ground)
+        throw new RigError(`probe: there is no point "${point}"`);
+    }
+    if (kind === 'ohms' && this.supplyOn) throw new RigError('probe: ohms are read with the supply off');
+    const point = this.predictor.solver.probeAll([a, b], this.solve())[0]?.[1];
+    if (!point) return 0;
+    return kind === 'ohms' ? point.ohms : meterReading(point, meterOhms);
+  }
+
+  state(): RigState {
+    const { supply, ret } = this.air();
+    const solution = this.solve();
+    const loads = this.predictor.solver.netlist.elements.flatMap((e) =>
+      e.kind === 'load' && e.runs && e.runs !== 'display' && e.runs !== 'blower' && solution.running.has(e.id)
+        ? [e.runs]
+        : [],
+    );
+    return {
+      rig: RIG_NAME,
+      version: RIG_VERSION,
+      seconds: Math.round(this.seconds),
+      rate: this.rate,
+      house: this.name,
+      supplyOn: this.supplyOn,
+      display: !this.powered ? 'dark' : this.startLeft > 0 ? 'starting' : 'lit',
+      detected: this.detected(),
+      mode: this.thermostat.mode,
+      fan: this.thermostat.fan,
+      heatCelsius: this.thermostat.heatCelsius,
+      coolCelsius: this.thermostat.coolCelsius,
+      calling: this.calling,
+      restSeconds: Math.round(this.restLeft),
+      running: [...loads, ...(this.blowerRuns() ? ['blower'] : [])],
+      roomCelsius: this.house.airCelsius,
+      supplyCelsius: supply,
+      returnCelsius: ret,
+      outdoorCelsius: this.outdoorCelsius,
+      hiddenFaults: this.hidden.length,
+    };
+  }
+}

@@ -1,0 +1,73 @@
+/**
+ * The rig's interface: what an application may ask of a house, simulated or real. HTTP with JSON
+ * bodies and one event stream; docs/formats/rig.md says it in words.
+ */
+import * as z from 'zod';
+
+export const RIG_NAME = 'augerset-rig';
+export const RIG_VERSION = 1;
+
+export const RigState = z.object({
+  rig: z.literal(RIG_NAME),
+  version: z.number(),
+  /** Seconds since the house was loaded, on the rig's own clock. */
+  seconds: z.number(),
+  rate: z.number(),
+  house: z.string(),
+  supplyOn: z.boolean(),
+  display: z.enum(['dark', 'starting', 'lit']),
+  detected: z.array(z.string()),
+  mode: z.enum(['off', 'heat', 'cool']),
+  fan: z.enum(['auto', 'on']),
+  heatCelsius: z.number(),
+  coolCelsius: z.number(),
+  /** Wall terminals the thermostat is calling. */
+  calling: z.array(z.string()),
+  /** Seconds the compressor must still rest. */
+  restSeconds: z.number(),
+  /** What an installer would see and hear running. */
+  running: z.array(z.string()),
+  roomCelsius: z.number(),
+  supplyCelsius: z.number(),
+  returnCelsius: z.number(),
+  outdoorCelsius: z.number(),
+  hiddenFaults: z.number(),
+});
+export type RigState = z.infer<typeof RigState>;
+
+export const LoadHouse = z.strictObject({
+  /** A job file; the house is wired as its plan says. */
+  job: z.unknown(),
+  /** Ids from GET /faults. */
+  faults: z.array(z.string().max(80)).max(4).default([]),
+  outdoorCelsius: z.number().min(-40).max(50).default(24),
+  roomCelsius: z.number().min(-10).max(45).default(21),
+});
+
+export const SetSupply = z.strictObject({ on: z.boolean() });
+export const SetThermostat = z.strictObject({
+  mode: z.enum(['off', 'heat', 'cool']).optional(),
+  fan: z.enum(['auto', 'on']).optional(),
+  heatCelsius: z.number().min(0).max(40).optional(),
+  coolCelsius: z.number().min(5).max(45).optional(),
+  fanWithHeat: z.enum(['equipment', 'thermostat']).optional(),
+});
+export const SetClock = z.strictObject({
+  rate: z.number().min(0).max(600).optional(),
+  advanceSeconds: z.number().min(0).max(86_400).optional(),
+});
+export const Probe = z.strictObject({
+  a: z.string().max(40),
+  b: z.string().max(40),
+  meterOhms: z.number().positive().default(10e6),
+  kind: z.enum(['volts', 'ohms']).default('volts'),
+});
+export const ProbeAnswer = z.object({ value: z.number(), unit: z.enum(['V', 'ohm']), seconds: z.number() });
+export type ProbeAnswer = z.infer<typeof ProbeAnswer>;
+export const MoveConductor = z.strictObject({
+  conductor: z.string().max(64),
+  end: z.enum(['wall', 'board']),
+  terminal: z.string().max(8).nullable(),
+  reseat: z.boolean().default(false),
+});
+export const Register = z.strictObject({ code: z.string().max(12) });

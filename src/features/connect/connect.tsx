@@ -1,0 +1,209 @@
+'use client';
+
+import type { Defect } from '@core/job/schema';
+import { DEFECTS } from '@core/lowvoltage/parts';
+import { count } from '@core/units/units';
+/** Connect: from the old screw over the conductor to the new one, as a drawing and as a work list. */
+import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
+import { type ReactNode, useState } from 'react';
+import { Choice, TextField, Tick } from '../../ui/fields';
+import { Strip } from '../../ui/strip';
+import { Bench } from '../shell/frame';
+import { useJob } from '../shell/job-context';
+import { ReadingSide } from '../shell/reading-side';
+import { planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
+
+const KINDS = Object.keys(DEFECTS) as Defect['kind'][];
+
+export function Connect(): ReactNode {
+  const { id, job, derived, change, lit, light, sealed } = useJob();
+  const { wiring, sheet, safe } = derived;
+  const [view, setView] = useState<'after' | 'before'>('after');
+  const [where, setWhere] = useState('');
+  const steps = wiring?.steps ?? [];
+  const done = steps.filter((s) => job.connect.done[s.id]).length;
+  const next = steps.find((s) => !job.connect.done[s.id]);
+  const defects = Object.entries(job.connect.defects);
+  if (!wiring || !sheet) {
+    return (
+      <>
+        <Bench title="Connect">
+          <p>No plan yet: land the conductors in Survey and choose a device in Arrive.</p>
+        </Bench>
+        <ReadingSide here="connect" sentence={derived.system.sentence} />
+      </>
+    );
+  }
+  return (
+    <>
+      <Bench
+        title="Connect"
+        note={`${done} of ${steps.length} done`}
+        tools={
+          <>
+            <Choice
+              label="Drawing"
+              value={view}
+              options={[
+                { value: 'before', label: 'before' },
+                { value: 'after', label: 'after' },
+              ]}
+              onChoose={setView}
+            />
+            <Button component="a" href={`/api/jobs/${id}/worklist`} target="_blank" rel="noreferrer">
+              Print the work list
+            </Button>
+          </>
+        }
+      >
+        {safe.proved ? null : (
+          <p className="caution-line">
+            Not proved dead yet. Isolate and measure in Make safe before you take a conductor off.
+          </p>
+        )}
+        {view === 'after' ? (
+          <Strip
+            rows={planRows(sheet, wiring)}
+            conductors={planConductors(wiring)}
+            wallTitle={`${sheet.name}, wall`}
+            boardTitle="Equipment board"
+            lit={lit}
+          />
+        ) : (
+          <Strip
+            rows={surveyRows(job, [])}
+            conductors={surveyConductors(job)}
+            jumpers={Object.values(job.survey.jumpers).flatMap((j) =>
+              j.place === 'outdoor' ? [] : [{ place: j.place, a: j.a, b: j.b }],
+            )}
+            wallTitle="Old plate, wall"
+            boardTitle="Equipment board"
+            lit={lit}
+          />
+        )}
+        <section className="panel">
+          <h2>Work list</h2>
+          {(['board', 'wall'] as const).map((place) => {
+            const here = steps.filter((s) => s.place === place);
+            return here.length > 0 ? (
+              <div key={place}>
+                <p className="soft">At the {place}</p>
+                {here.map((s) => (
+                  <Tick
+                    key={s.id}
+                    checked={job.connect.done[s.id] === true}
+                    disabled={sealed}
+                    note={s.id === next?.id ? 'next' : undefined}
+                    onToggle={(on) => {
+                      light([s.about]);
+                      change(`${on ? 'Done' : 'Not done'}: ${s.what}`, (j) => ({
+                        ...j,
+                        connect: { ...j.connect, done: { ...j.connect.done, [s.id]: on } },
+                      }));
+                    }}
+                  >
+                    {s.what}
+                  </Tick>
+                ))}
+              </div>
+            ) : null;
+          })}
+        </section>
+        <section className="panel stack">
+          <h2>Old to new</h2>
+          <table className="plan-table">
+            <thead>
+              <tr>
+                <th scope="col">Conductor</th>
+                <th scope="col">Old wall</th>
+                <th scope="col">New wall</th>
+                <th scope="col">Board</th>
+                <th scope="col">Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {wiring.rows.map((r) => (
+                <tr
+                  key={r.conductor}
+                  onMouseEnter={() => light([`conductor:${r.conductor}`])}
+                  onMouseLeave={() => light([])}
+                >
+                  <th scope="row">{r.colour}</th>
+                  <td className="mono">{r.oldWall ?? '–'}</td>
+                  <td className="mono">{r.newWall ?? 'capped'}</td>
+                  <td className="mono">
+                    {r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`}
+                  </td>
+                  <td>{r.why}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {wiring.jumpers.map((j) => (
+            <p key={j.id}>
+              <b>{j.what}.</b> <span className="soft">{j.why}</span>
+            </p>
+          ))}
+        </section>
+        <section className="panel stack">
+          <h2>Defects met on the way</h2>
+          {defects.map(([key, d]) => (
+            <Tick
+              key={key}
+              checked={d.mended === true}
+              disabled={sealed}
+              note={d.mended ? 'mended' : DEFECTS[d.kind]?.remedy}
+              onToggle={(mended) =>
+                change(`${mended ? 'Mended' : 'Not mended'}: ${DEFECTS[d.kind]?.name ?? ''}`, (j) => ({
+                  ...j,
+                  connect: { ...j.connect, defects: { ...j.connect.defects, [key]: { ...d, mended } } },
+                }))
+              }
+            >
+              {DEFECTS[d.kind]?.name}, {d.where}
+            </Tick>
+          ))}
+          {sealed ? null : (
+            <>
+              <TextField
+                label="Where"
+                value={where}
+                onCommit={setWhere}
+                hint={defects.length === 0 ? 'Say where, then touch what it is' : undefined}
+              />
+              <div className="row">
+                {KINDS.map((kind) => (
+                  <Button
+                    key={kind}
+                    size="small"
+                    onClick={() => {
+                      change(`Defect: ${DEFECTS[kind]?.name ?? kind}`, (j) => ({
+                        ...j,
+                        connect: {
+                          ...j.connect,
+                          defects: { ...j.connect.defects, [nanoid(6)]: { kind, where: where || 'the wall' } },
+                        },
+                      }));
+                      setWhere('');
+                    }}
+                  >
+                    {DEFECTS[kind]?.name}
+                  </Button>
+                ))}
+              </div>
+            </>
+          )}
+        </section>
+      </Bench>
+      <ReadingSide
+        here="connect"
+        sentence={
+          next
+            ? `Next: ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}.`
+            : `All ${count(steps.length, 'step')} done. Power up when the plate is level.`
+        }
+      />
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+/** Talks to a rig by address, only through its documented interface. */
+import { type ProbeAnswer, RigState } from '@core/rig/protocol';
+
+export const DEFAULT_RIG = 'http://127.0.0.1:4700';
+const KEY = 'augerset.rig';
+
+export class RigFailure extends Error {
+  override name = 'RigFailure';
+}
+
+export const rigAddress = (): string => localStorage.getItem(KEY) ?? DEFAULT_RIG;
+export const setRigAddress = (address: string): void => localStorage.setItem(KEY, address.replace(/\/+$/, ''));
+
+async function call(address: string, path: string, body?: unknown): Promise<unknown> {
+  if (!/^https?:\/\//.test(address) || !URL.canParse(address))
+    throw new RigFailure(`“${address}” is not an address such as ${DEFAULT_RIG}.`);
+  let response: Response;
+  try {
+    response = await fetch(
+      `${address}${path}`,
+      body === undefined
+        ? {}
+        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) },
+    );
+  } catch {
+    throw new RigFailure(`No rig answers at ${address}. Start one with: npm run rig`);
+  }
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const said =
+      answer && typeof answer === 'object' && 'error' in answer ? String(answer.error) : `status ${response.status}`;
+    throw new RigFailure(said);
+  }
+  return answer;
+}
+
+export interface RigClient {
+  state: () => Promise<RigState>;
+  faults: () => Promise<{ id: string; name: string }[]>;
+  load: (job: unknown, faults: readonly string[], outdoorCelsius: number) => Promise<RigState>;
+  thermostat: (change: object) => Promise<RigState>;
+  advance: (seconds: number) => Promise<RigState>;
+  probe: (a: string, b: string, meterOhms: number) => Promise<number>;
+  code: () => Promise<{ code: string; expiresAt: string }>;
+  register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
+}
+
+export function rigClient(address: string): RigClient {
+  const state = async (path: string, body?: unknown): Promise<RigState> =>
+    RigState.parse(await call(address, path, body));
+  return {
+    state: () => state('/state'),
+    faults: async () => (await call(address, '/faults')) as { id: string; name: string }[],
+    load: (job, faults, outdoorCelsius) => state('/house', { job, faults, outdoorCelsius }),
+    thermostat: (change) => state('/thermostat', change),
+    advance: (advanceSeconds) => state('/clock', { advanceSeconds }),
+    probe: async (a, b, meterOhms) => ((await call(address, '/probe', { a, b, meterOhms })) as ProbeAnswer).value,
+    code: async () => (await call(address, '/code', {})) as { code: string; expiresAt: string },
+    register: async (code) => (await call(address, '/register', { code })) as { ok: boolean; reason?: string },
+  };
+}

@@ -1,0 +1,344 @@
+'use client';
+
+/** Set up: what to enter, in the order this device asks; what it detected; join and register. */
+import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
+import { type ReactNode, useState } from 'react';
+import { author } from '../../sync/author';
+import { Choice, TextField, Tick } from '../../ui/fields';
+import { Bench } from '../shell/frame';
+import { useJob } from '../shell/job-context';
+import { ReadingSide } from '../shell/reading-side';
+import './set-up.css';
+
+export function SetUp(): ReactNode {
+  const { derived, job } = useJob();
+  const { settings, sheet } = derived;
+  const { card } = settings;
+  const entered = card.filter((r) => job.setUp.entered[r.key]).length;
+  const next = card.find((r) => !job.setUp.entered[r.key]);
+  const sentence = !sheet
+    ? 'Choose a device in Arrive: its sheet says where everything is set.'
+    : next
+      ? `Next on the device: ${next.where}, ${next.label.toLowerCase()}: ${next.enter}.`
+      : `All ${card.length} settings entered.`;
+  return (
+    <>
+      <Bench title="Set up" note={sheet ? `${entered} of ${card.length} entered, in the order ${sheet.name} asks` : ''}>
+        {sheet ? <Card /> : <p>No device sheet, so no settings card yet.</p>}
+        {sheet?.detectsTerminals ? <Detected /> : null}
+        {sheet?.registration ? <Join /> : sheet ? <p className="soft">{sheet.name} joins no network.</p> : null}
+      </Bench>
+      <ReadingSide here="set-up" sentence={sentence} />
+    </>
+  );
+}
+
+function Card(): ReactNode {
+  const { derived, job, change, lit, sealed } = useJob();
+  const { card } = derived.settings;
+  const next = card.find((r) => !job.setUp.entered[r.key]);
+  return (
+    <section className="panel">
+      <h2>Settings card</h2>
+      <ol className="card-rows">
+        {card.map((r) => {
+          const done = job.setUp.entered[r.key] === true;
+          return (
+            <li
+              key={r.key}
+              className={`card-row${done ? ' done' : ''}${r === next ? ' next' : ''}${lit.has(`setting:${r.key}`) ? ' lit' : ''}`}
+            >
+              <button
+                type="button"
+                role="checkbox"
+                aria-checked={done}
+                aria-label={`${r.name}: entered`}
+                className="card-tick"
+                disabled={sealed}
+                onClick={() =>
+                  change(`${done ? 'Not entered' : 'Entered'}: ${r.name}`, (j) => ({
+                    ...j,
+                    setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: !done } },
+                  }))
+                }
+              >
+                <svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
+                  <circle cx="12" cy="12" r="9.5" />
+                  <line x1="7" x2="17" y1="12" y2="12" transform={done ? undefined : 'rotate(-45 12 12)'} />
+                </svg>
+              </button>
+              <div className="card-where">
+                <span className="mono">{r.where}</span>
+                <span className="soft">{r.label}</span>
+              </div>
+              <div className="card-enter">
+                <span className="mono card-code">{r.enter}</span>
+                <span>{r.value}</span>
+              </div>
+              <div className="card-why">
+                <span>{r.why}</span>
+                <span className="soft">takes {r.range}</span>
+              </div>
+              <select
+                aria-label={`Another value for ${r.name}`}
+                value={job.setUp.chosen[r.key] ?? ''}
+                disabled={sealed}
+                onChange={(e) => {
+                  const { value } = e.target;
+                  change(`${r.name}: ${value === '' ? 'as proposed' : value}`, (j) => {
+                    const { [r.key]: _old, ...rest } = j.setUp.chosen;
+                    return { ...j, setUp: { ...j.setUp, chosen: value === '' ? rest : { ...rest, [r.key]: value } } };
+                  });
+                }}
+              >
+                <option value="">as proposed</option>
+                {r.options.map((o) => (
+                  <option key={o.value} value={o.value}>
+                    {o.label}
+                  </option>
+                ))}
+              </select>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+function Detected(): ReactNode {
+  const { derived, job, change, sealed } = useJob();
+  const { sheet, wired } = derived;
+  const [draft, setDraft] = useState<string[] | null>(null);
+  const detected = draft ?? job.setUp.detected ?? [];
+  if (!sheet) return null;
+  const toggle = (label: string): void =>
+    setDraft(detected.includes(label) ? detected.filter((d) => d !== label) : [...detected, label]);
+  const keep = (labels: string[]): void => {
+    const inOrder = sheet.terminals.map((t) => t.label).filter((l) => labels.includes(l));
+    const matches = wired.length === inOrder.length && wired.every((w) => inOrder.includes(w));
+    // The comparison is also the proof run's detection reading: nothing is typed twice.
+    change(`Detected: ${inOrder.join(' ')}`, (j) => ({
+      ...j,
+      setUp: { ...j.setUp, detected: inOrder },
+      readings: {
+        ...j.readings,
+        [nanoid(10)]: {
+          at: new Date().toISOString(),
+          by: author().name || author().client,
+          source: 'typed',
+          quantity: 'seen',
+          value: matches ? 1 : 0,
+          stop: 'set-up',
+          test: 'detection',
+          measure: 'match',
+          state: 'idle',
+        },
+      },
+    }));
+    setDraft(null);
+  };
+  return (
+    <section className="panel stack">
+      <h2>Terminals the device reports</h2>
+      <div className="detected" role="group" aria-label="Terminals reported">
+        {sheet.terminals.map((t) => {
+          const on = detected.includes(t.label);
+          const planned = wired.includes(t.label);
+          return (
+            <button
+              key={t.label}
+              type="button"
+              aria-pressed={on}
+              disabled={sealed}
+              className={draft === null && job.setUp.detected && on !== planned ? 'differs' : ''}
+              onClick={() => toggle(t.label)}
+            >
+              <svg viewBox="0 0 30 30" width="30" height="30" aria-hidden="true">
+                <circle cx="15" cy="15" r="12" />
+                <line x1="9" x2="21" y1="15" y2="15" transform="rotate(-35 15 15)" />
+              </svg>
+              <span className="mono">{t.label}</span>
+              <small>{planned ? 'planned' : 'free'}</small>
+            </button>
+          );
+        })}
+      </div>
+      <div className="row">
+        <Button className="primary" disabled={sealed || draft === null} onClick={() => keep(detected)}>
+          Keep what it reports
+        </Button>
+        <Button disabled={sealed} onClick={() => keep([...wired])}>
+          Exactly as planned
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+const FOLLOW_UPS = [
+  { what: 'Register the device when there is internet', owner: 'customer' },
+  { what: 'Give the installer remote sight of the device, if the customer agrees', owner: 'customer' },
+] as const;
+
+function Join(): ReactNode {
+  const { derived, job, change, sealed } = useJob();
+  const { join } = job;
+  const registration = derived.sheet?.registration;
+  const set = (label: string, more: Partial<typeof join>): boolean =>
+    change(label, (j) => ({ ...j, join: { ...j.join, ...more } }));
+  const tasks = Object.entries(join.tasks);
+  if (!registration) return null;
+  const codeMinutes = registration.codeMinutes;
+  return (
+    <section className="panel stack">
+      <h2>Join and register</h2>
+      <Choice
+        label="Internet here today"
+        value={join.internet}
+        disabled={sealed}
+        options={[
+          { value: 'yes', label: 'Yes' },
+          { value: 'no', label: 'No' },
+        ]}
+        onChoose={(internet) =>
+          change(`Internet today: ${internet}`, (j) => ({
+            ...j,
+            join: {
+              ...j.join,
+              internet,
+              tasks:
+                internet === 'no' && Object.keys(j.join.tasks).length === 0
+                  ? Object.fromEntries(FOLLOW_UPS.map((t, i) => [`later${i + 1}`, { ...t }]))
+                  : j.join.tasks,
+            },
+          }))
+        }
+      />
+      <div className="arrive-fields">
+        <TextField
+          label="Network name (never the password)"
+          value={join.networkName}
+          disabled={sealed}
+          onCommit={(v) => set('Network name', { networkName: v || undefined })}
+        />
+        <TextField
+          label="Signal at the wall, dBm"
+          mono
+          value={join.signalDbm === undefined ? '' : String(join.signalDbm)}
+          disabled={sealed}
+          hint="−67 good, −75 doubtful"
+          onCommit={(v) => {
+            const n = Number(v.replace('−', '-'));
+            set(`Signal: ${v} dBm`, { signalDbm: v === '' || !Number.isFinite(n) ? undefined : -Math.abs(n) });
+          }}
+        />
+        <TextField
+          label="Place shown on the device"
+          value={join.placeName}
+          disabled={sealed}
+          onCommit={(v) => set('Place', { placeName: v || undefined })}
+        />
+        <TextField
+          label="Time zone"
+          value={join.timeZone}
+          disabled={sealed}
+          onCommit={(v) => set('Time zone', { timeZone: v || undefined })}
+        />
+      </div>
+      <Choice
+        label={`Band (this device joins ${registration.bands.join(' and ')} GHz)`}
+        value={join.band}
+        disabled={sealed}
+        options={[
+          { value: '2.4', label: '2.4 GHz' },
+          { value: '5', label: '5 GHz' },
+          { value: 'unknown', label: 'not known' },
+        ]}
+        onChoose={(band) => set(`Band: ${band}`, { band })}
+      />
+      <div className="arrive-fields">
+        <TextField
+          label="Account (the customer’s)"
+          value={join.account}
+          disabled={sealed}
+          onCommit={(v) => set('Account', { account: v || undefined })}
+        />
+        <TextField
+          label={
+            registration.way === 'short-code'
+              ? `Code on the display${codeMinutes ? `, good for ${codeMinutes} min` : ''}`
+              : registration.way === 'square-code'
+                ? 'Square code, as text'
+                : 'Address and check digits'
+          }
+          mono
+          value={join.code}
+          disabled={sealed}
+          onCommit={(v) =>
+            set('Registration code', {
+              code: v || undefined,
+              codeExpires: v && codeMinutes ? new Date(Date.now() + codeMinutes * 60_000).toISOString() : undefined,
+            })
+          }
+        />
+      </div>
+      {join.code && join.codeExpires ? (
+        <p className="mono">
+          code good until{' '}
+          {new Date(join.codeExpires).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+        </p>
+      ) : null}
+      <Choice
+        label="Control proved by"
+        value={join.controlProof as 'setpoint' | 'relay' | 'light' | 'call' | undefined}
+        disabled={sealed}
+        options={[
+          { value: 'setpoint', label: 'same setpoint at app and device' },
+          { value: 'relay', label: 'relay heard' },
+          { value: 'light', label: 'light went steady' },
+          { value: 'call', label: 'call made from the app' },
+        ]}
+        onChoose={(controlProof) =>
+          set(`Control proved: ${controlProof}`, {
+            controlProof: join.controlProof === controlProof ? undefined : controlProof,
+          })
+        }
+      />
+      {tasks.length > 0 ? (
+        <div>
+          <p className="soft">Follow-ups, each with an owner</p>
+          {tasks.map(([id, t]) => (
+            <Tick
+              key={id}
+              checked={t.done === true}
+              disabled={sealed}
+              note={t.owner}
+              onToggle={(done) =>
+                change(`${done ? 'Done' : 'Not done'}: ${t.what}`, (j) => ({
+                  ...j,
+                  join: { ...j.join, tasks: { ...j.join.tasks, [id]: { ...t, done } } },
+                }))
+              }
+            >
+              {t.what}
+            </Tick>
+          ))}
+        </div>
+      ) : null}
+      <TextField
+        label="Another follow-up, for the customer"
+        value=""
+        disabled={sealed}
+        onCommit={(v) => {
+          if (v)
+            change(`Follow-up: ${v}`, (j) => ({
+              ...j,
+              join: { ...j.join, tasks: { ...j.join.tasks, [nanoid(6)]: { what: v, owner: 'customer' } } },
+            }));
+        }}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,146 @@
+'use client';
+
+import type { Finding, Question } from '@core/findings/finding';
+import { STOPS, type StopId } from '@core/run';
+/** The side that reads: what it all means, what settles most, then findings by weight. */
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { useJob } from './job-context';
+
+const WEIGHT = { blocker: 'Stops the work', caution: 'Take care', note: 'Note' } as const;
+
+export function FindingCard({ finding, here }: { finding: Finding; here: StopId }): ReactNode {
+  const { id, lit, light } = useJob();
+  const on = finding.about.length > 0 && finding.about.every((a) => lit.has(a));
+  const stop = STOPS.find((s) => s.id === finding.stop);
+  return (
+    <article className={`finding ${finding.severity}`}>
+      <p className="finding-weight">
+        {WEIGHT[finding.severity]}
+        {finding.stop !== here && stop ? <Link href={`/jobs/${id}/${finding.stop}`}>{stop.name}</Link> : null}
+      </p>
+      <h3>{finding.message}</h3>
+      <p>{finding.fix}</p>
+      {finding.about.length > 0 || finding.evidence ? (
+        <button type="button" className="evidence" aria-pressed={on} onClick={() => light(on ? [] : finding.about)}>
+          {on ? 'Hide where' : 'Show where'}
+          {finding.evidence ? <span className="soft">{finding.evidence}</span> : null}
+        </button>
+      ) : null}
+    </article>
+  );
+}
+
+export function QuestionCard({ question }: { question: Question }): ReactNode {
+  const { change, light, job, sealed } = useJob();
+  const answered = job.answers[question.code];
+  return (
+    <article className="question">
+      <h3>{question.ask}</h3>
+      <p>{question.how}</p>
+      <div className="row">
+        {question.answers.map((a) => (
+          <button
+            key={a.value}
+            type="button"
+            className="answer"
+            disabled={sealed}
+            aria-pressed={answered === a.value}
+            title={a.means}
+            onClick={() =>
+              change(`${question.ask} ${a.label}`, (j) => ({
+                ...j,
+                answers: { ...j.answers, [question.code]: a.value },
+              }))
+            }
+          >
+            {a.label}
+            <small>{a.means}</small>
+          </button>
+        ))}
+      </div>
+      {question.about.length > 0 ? (
+        <button type="button" className="evidence" onClick={() => light(question.about)}>
+          Show where
+        </button>
+      ) : null}
+    </article>
+  );
+}
+
+/** @param sentence what this stop's state means, in one sentence */
+export function ReadingSide({
+  here,
+  sentence,
+  children,
+}: {
+  here: StopId;
+  sentence: string;
+  children?: ReactNode;
+}): ReactNode {
+  const { derived, job, change, sealed } = useJob();
+  const questions = derived.questions.filter((q) => here === 'decide' || here === 'survey' || q.stop === here);
+  const first = derived.findings.filter((f) => f.stop === here);
+  const blockers = derived.findings.filter((f) => f.stop !== here && f.severity === 'blocker');
+  const others = derived.findings.length - first.length - blockers.length;
+  const answered = Object.keys(job.answers);
+  return (
+    <aside className="reading-side" aria-label="What it means">
+      <p className="sentence">{sentence}</p>
+      {children}
+      {questions.length > 0 ? (
+        <section className="stack">
+          <h2>{questions.length === 1 ? 'One look settles this' : 'These settle the rest'}</h2>
+          {questions.map((q) => (
+            <QuestionCard key={q.code} question={q} />
+          ))}
+        </section>
+      ) : null}
+      {first.length > 0 ? (
+        <section className="stack">
+          <h2>Found here</h2>
+          {first.map((f, i) => (
+            <FindingCard key={`${f.code}-${f.about.join()}-${i}`} finding={f} here={here} />
+          ))}
+        </section>
+      ) : null}
+      {blockers.length > 0 ? (
+        <section className="stack">
+          <h2>Stops the work elsewhere</h2>
+          {blockers.map((f, i) => (
+            <FindingCard key={`${f.code}-${f.about.join()}-${i}`} finding={f} here={here} />
+          ))}
+        </section>
+      ) : null}
+      {first.length + blockers.length + questions.length === 0 ? (
+        <p className="soft">
+          Nothing speaks against it here
+          {others > 0 ? `; ${others} ${others === 1 ? 'note' : 'notes'} at other stops` : ''}.
+        </p>
+      ) : null}
+      {here === 'decide' && answered.length > 0 ? (
+        <section className="stack">
+          <h2>Answered</h2>
+          <div className="row">
+            {answered.map((code) => (
+              <button
+                key={code}
+                type="button"
+                className="answered"
+                disabled={sealed}
+                onClick={() =>
+                  change(`Ask again: ${code}`, (j) => ({
+                    ...j,
+                    answers: Object.fromEntries(Object.entries(j.answers).filter(([k]) => k !== code)),
+                  }))
+                }
+              >
+                {code.replaceAll('-', ' ')}: <b>{job.answers[code]}</b> <span className="soft">ask again</span>
+              </button>
+            ))}
+          </div>
+        </section>
+      ) : null}
+    </aside>
+  );
+}

@@ -1,0 +1,280 @@
+'use client';
+
+import type { Job, Profile, WeekEvent } from '@core/job/schema';
+import { celsiusToFahrenheit, clock, fahrenheitToCelsius, fixed } from '@core/units/units';
+import { copyDay, DAYS, PATTERN_GROUPS, profileAt, setEvents, startingWeek } from '@core/week/week';
+/** Week: comfort profiles and when each is in force, on a strip that is dragged, nudged and copied. */
+import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
+import { type ReactNode, useState } from 'react';
+import { Choice, TextField } from '../../ui/fields';
+import { WeekStrip } from '../../ui/week-strip';
+import { Bench } from '../shell/frame';
+import { useJob } from '../shell/job-context';
+import { ReadingSide } from '../shell/reading-side';
+import './week.css';
+
+export function Week(): ReactNode {
+  const { job, derived, change, sealed } = useJob();
+  const { sheet } = derived;
+  const [selected, setSelected] = useState<{ day: number; index: number } | null>(null);
+  const { days, profiles } = job.week;
+  const us = job.units === 'us';
+  const show = (celsius: number): string =>
+    us ? `${fixed(celsiusToFahrenheit(celsius), 0)} °F` : `${fixed(celsius, 1)} °C`;
+  const edit = (label: string, week: (w: Job['week']) => Job['week']): boolean =>
+    change(label, (j) => ({ ...j, week: week(j.week) }));
+  const step = us ? 5 / 9 : 0.5;
+  const slots = sheet?.schedule.slotsPerDay;
+  if (!days) {
+    return (
+      <>
+        <Bench title="Week">
+          <section className="panel stack week-start">
+            <p>No week yet. Start from one that fits most households: home, away and asleep, 3 K setback; then drag.</p>
+            <div className="row">
+              <Button
+                className="copper"
+                disabled={sealed}
+                onClick={() =>
+                  edit('Start a week', (w) => ({ ...startingWeek(), ...(w.owner ? { owner: w.owner } : {}) }))
+                }
+              >
+                Start a week
+              </Button>
+            </div>
+          </section>
+        </Bench>
+        <ReadingSide here="week" sentence="No week is made yet." />
+      </>
+    );
+  }
+  const chosen = selected ? days[selected.day]?.[selected.index] : undefined;
+  const eventsOf = (day: number): WeekEvent[] => [...(days[day] ?? [])];
+  const put = (label: string, day: number, events: WeekEvent[]): void => {
+    edit(label, (w) => setEvents(w, day, events));
+  };
+  const move = (day: number, index: number, minute: number): void => {
+    const events = eventsOf(day);
+    const event = events[index];
+    if (!event) return;
+    const others = events.filter((_, i) => i !== index);
+    const clear = others.some((o) => o.minute === minute) ? minute + 5 : minute;
+    put(`${DAYS[day]}: ${clock(event.minute)} to ${clock(clear)}`, day, [...others, { ...event, minute: clear }]);
+    const after = [...others.map((o) => o.minute), clear].sort((a, b) => a - b).indexOf(clear);
+    setSelected({ day, index: after });
+  };
+  const groups = sheet ? PATTERN_GROUPS[sheet.schedule.pattern] : PATTERN_GROUPS['7-day'];
+  const groupOf = (day: number): number[] => [...(groups.find((g) => g.includes(day)) ?? [day])];
+  const heats = Object.values(profiles).map((p) => p.heatCelsius);
+  const setback = heats.length > 0 ? Math.max(...heats) - Math.min(...heats) : 0;
+  const setPlace = sheet
+    ? `${sheet.name} takes ${sheet.schedule.pattern}, ${slots} events a day, ${sheet.schedule.times === 'reach-by' ? 'and reaches each by its time' : 'and starts at each time'}.`
+    : '';
+  return (
+    <>
+      <Bench title="Week" note={setPlace}>
+        <section className="profiles" aria-label="Comfort profiles">
+          {Object.entries(profiles).map(([id, p]) => (
+            <ProfileCard
+              key={id}
+              profile={p}
+              show={show}
+              step={step}
+              us={us}
+              disabled={sealed}
+              onChange={(label, next) => edit(label, (w) => ({ ...w, profiles: { ...w.profiles, [id]: next } }))}
+            />
+          ))}
+          <Button
+            disabled={sealed}
+            onClick={() =>
+              edit('Add a profile', (w) => ({
+                ...w,
+                profiles: {
+                  ...w.profiles,
+                  [nanoid(6)]: {
+                    name: `Profile ${Object.keys(w.profiles).length + 1}`,
+                    heatCelsius: 19,
+                    coolCelsius: 25,
+                  },
+                },
+              }))
+            }
+          >
+            Add a profile
+          </Button>
+        </section>
+        <WeekStrip
+          days={days}
+          profiles={profiles}
+          selected={selected}
+          onSelect={setSelected}
+          onMove={move}
+          onAdd={(day, minute) => {
+            const profile = profileAt(days, day, minute) === 'home' ? 'away' : 'home';
+            const use = profiles[profile] ? profile : (Object.keys(profiles)[0] ?? 'home');
+            const events = [...eventsOf(day).filter((e) => e.minute !== minute), { minute, profile: use }].sort(
+              (a, b) => a.minute - b.minute,
+            );
+            put(`${DAYS[day]}: add ${clock(minute)}`, day, events);
+            setSelected({ day, index: events.findIndex((e) => e.minute === minute) });
+          }}
+          onRemove={(day, index) => {
+            put(
+              `${DAYS[day]}: take out ${clock(days[day]?.[index]?.minute ?? 0)}`,
+              day,
+              eventsOf(day).filter((_, i) => i !== index),
+            );
+            setSelected(null);
+          }}
+          format={show}
+          disabled={sealed}
+        />
+        <p className="soft week-legend">
+          <span className="key-heat" /> heat setpoint <span className="key-cool" /> cool setpoint. Touch an empty part
+          to add; drag or arrow keys to move.
+        </p>
+        {selected && chosen ? (
+          <section className="panel stack">
+            <h2>
+              {DAYS[selected.day]} {clock(chosen.minute)}
+            </h2>
+            <Choice
+              label="Profile"
+              value={chosen.profile}
+              disabled={sealed}
+              options={Object.entries(profiles).map(([value, p]) => ({ value, label: p.name }))}
+              onChoose={(profile) =>
+                put(
+                  `${DAYS[selected.day]} ${clock(chosen.minute)}: ${profiles[profile]?.name ?? profile}`,
+                  selected.day,
+                  eventsOf(selected.day).map((e, i) => (i === selected.index ? { ...e, profile } : e)),
+                )
+              }
+            />
+            <div className="row">
+              <TextField
+                label="Time"
+                type="time"
+                mono
+                value={clock(chosen.minute)}
+                disabled={sealed}
+                onCommit={(v) => {
+                  const [h, m] = v.split(':').map(Number);
+                  if (h !== undefined && m !== undefined && Number.isFinite(h * 60 + m))
+                    move(selected.day, selected.index, Math.min(1439, Math.max(0, h * 60 + m)));
+                }}
+              />
+              <Button
+                disabled={sealed}
+                onClick={() => {
+                  put(
+                    `${DAYS[selected.day]}: take out ${clock(chosen.minute)}`,
+                    selected.day,
+                    eventsOf(selected.day).filter((_, i) => i !== selected.index),
+                  );
+                  setSelected(null);
+                }}
+              >
+                Take out
+              </Button>
+              {groupOf(selected.day).length > 1 ? (
+                <Button
+                  disabled={sealed}
+                  onClick={() =>
+                    edit(`Copy ${DAYS[selected.day]} over its group`, (w) =>
+                      copyDay(w, selected.day, groupOf(selected.day)),
+                    )
+                  }
+                >
+                  Copy {DAYS[selected.day]} to{' '}
+                  {groupOf(selected.day)
+                    .map((d) => DAYS[d]?.slice(0, 3))
+                    .join(' ')}
+                </Button>
+              ) : null}
+              <Button
+                disabled={sealed}
+                onClick={() =>
+                  edit(`Copy ${DAYS[selected.day]} to every day`, (w) =>
+                    copyDay(w, selected.day, [0, 1, 2, 3, 4, 5, 6]),
+                  )
+                }
+              >
+                Copy to every day
+              </Button>
+            </div>
+          </section>
+        ) : null}
+        <Choice
+          label="Who owns the schedule"
+          value={job.week.owner}
+          disabled={sealed}
+          options={[
+            { value: 'device', label: 'the device' },
+            { value: 'account', label: 'its account' },
+            { value: 'outside', label: 'something else: leave the device on hold' },
+          ]}
+          onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
+        />
+      </Bench>
+      <ReadingSide
+        here="week"
+        sentence={`${Object.keys(profiles).length} profiles, ${us ? `${fixed((setback * 9) / 5, 0)} °F` : `${fixed(setback, 1)} K`} setback, ${days.reduce((n, d) => n + d.length, 0)} events a week.`}
+      />
+    </>
+  );
+}
+
+interface CardProps {
+  profile: Profile;
+  show: (celsius: number) => string;
+  step: number;
+  us: boolean;
+  disabled: boolean;
+  onChange: (label: string, profile: Profile) => void;
+}
+
+function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps): ReactNode {
+  const nudge = (key: 'heatCelsius' | 'coolCelsius', by: number): void => {
+    const raw = profile[key] + by;
+    // Whole degrees Fahrenheit or half degrees Celsius, whatever was there before.
+    const next = us ? fahrenheitToCelsius(Math.round(celsiusToFahrenheit(raw))) : Math.round(raw * 2) / 2;
+    onChange(`${profile.name}: ${key === 'heatCelsius' ? 'heat' : 'cool'} ${show(next)}`, {
+      ...profile,
+      [key]: Math.round(next * 1e6) / 1e6,
+    });
+  };
+  const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string): ReactNode => (
+    <div className={`setpoint ${word}`}>
+      <button
+        type="button"
+        disabled={disabled}
+        aria-label={`${profile.name}: ${word} lower`}
+        onClick={() => nudge(key, -step)}
+      >
+        −
+      </button>
+      <span>
+        <span className="soft">{word}</span>
+        <b className="mono">{show(profile[key])}</b>
+      </span>
+      <button
+        type="button"
+        disabled={disabled}
+        aria-label={`${profile.name}: ${word} higher`}
+        onClick={() => nudge(key, step)}
+      >
+        +
+      </button>
+    </div>
+  );
+  return (
+    <article className="profile">
+      <h2>{profile.name}</h2>
+      {setpoint('heatCelsius', 'heat')}
+      {setpoint('coolCelsius', 'cool')}
+    </article>
+  );
+}

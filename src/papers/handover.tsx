@@ -1,0 +1,248 @@
+/** The handover papers: a page for the customer in plain words, then the technical pages. */
+
+import type { Derived } from '@core/derive';
+import type { Job } from '@core/job/schema';
+import { bandText, valueText } from '@core/proof/proof-run';
+import { followUps, handoverTopics } from '@core/record/handover';
+import { verifySeal } from '@core/record/seal';
+import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
+import { DAYS } from '@core/week/week';
+import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
+import type { ReactNode } from 'react';
+import { css, Foot, registerFaces, Table } from './parts';
+
+const VERDICT = {
+  pass: 'as predicted',
+  fail: 'NOT as predicted',
+  inconclusive: 'too close to tell',
+  skipped: 'skipped',
+  open: 'not read',
+} as const;
+
+const nameOf = (job: Job): string => [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
+
+function temperatureText(job: Job, celsius: number): string {
+  return job.units === 'us' ? `${fixed(celsiusToFahrenheit(celsius), 0)} °F` : `${fixed(celsius, 1)} °C`;
+}
+
+/** Days that are alike, together: "Monday to Friday". */
+function weekRows(job: Job): string[][] {
+  const { days, profiles } = job.week;
+  if (!days) return [];
+  const rows: string[][] = [];
+  for (let d = 0; d < 7; ) {
+    let end = d;
+    while (end < 6 && JSON.stringify(days[end + 1]) === JSON.stringify(days[d])) end++;
+    const name = d === end ? (DAYS[d] ?? '') : `${DAYS[d]} to ${DAYS[end]}`;
+    const events = days[d] ?? [];
+    rows.push([
+      name,
+      events
+        .map((e) => {
+          const p = profiles[e.profile];
+          return `${clock(e.minute)} ${p?.name ?? e.profile}${p ? ` (heat ${temperatureText(job, p.heatCelsius)}, cool ${temperatureText(job, p.coolCelsius)})` : ''}`;
+        })
+        .join('; '),
+    ]);
+    d = end + 1;
+  }
+  return rows;
+}
+
+function CustomerPage({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
+  const later = followUps(job, derived).filter((f) => f.owner === 'customer');
+  return (
+    <Page size={size} style={css.page}>
+      <Text style={css.title}>Your thermostat</Text>
+      <Text style={css.sub}>
+        {nameOf(job)}
+        {job.site.customer ? ` · ${job.site.customer}` : ''}
+      </Text>
+      {handoverTopics(job, derived).map((t) => (
+        <View key={t.id} style={{ marginBottom: 8 }} wrap={false}>
+          <Text style={{ fontWeight: 700, fontSize: 12 }}>
+            {t.what}
+            {job.handOver.shown[t.id] === 'did'
+              ? ' · you did this with us'
+              : job.handOver.shown[t.id] === 'shown'
+                ? ' · shown to you'
+                : ''}
+          </Text>
+          <Text style={{ fontSize: 11.5 }}>{t.words}</Text>
+        </View>
+      ))}
+      {job.week.days ? (
+        <View>
+          <Text style={css.h2}>Your week</Text>
+          <Table
+            columns={[
+              { head: 'Days', width: 24 },
+              { head: 'From', width: 76 },
+            ]}
+            rows={weekRows(job)}
+          />
+        </View>
+      ) : null}
+      {later.length > 0 ? (
+        <View>
+          <Text style={css.h2}>For you to do</Text>
+          {later.map((f) => (
+            <Text key={f.what}>• {f.what}</Text>
+          ))}
+        </View>
+      ) : null}
+      <Foot text={`${nameOf(job)} · made with Augerset`} />
+    </Page>
+  );
+}
+
+function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
+  const { wiring, settings, proof, sheet, system } = derived;
+  const seal = job.seal ? verifySeal(job) : null;
+  const readings = proof.tests.flatMap((t) =>
+    t.verdict === 'skipped'
+      ? [[t.title, 'skipped', '', '', t.skipReason ?? '']]
+      : t.measures.flatMap((m) => {
+          const last = m.readings[m.readings.length - 1];
+          return last
+            ? [
+                [
+                  t.title,
+                  m.what,
+                  bandText(m, job.units),
+                  valueText(m.quantity, last.value, job.units, m.seen),
+                  `${VERDICT[m.verdict]}${m.readings.length > 1 ? ` (${m.readings.length} readings)` : ''}${last.source === 'rig' ? ', rig' : ''}`,
+                ],
+              ]
+            : [[t.title, m.what, bandText(m, job.units), '–', 'not read']];
+        }),
+  );
+  const open = derived.findings.filter((f) => f.severity !== 'note');
+  return (
+    <Page size={size} style={css.page}>
+      <Text style={css.title}>Technical record</Text>
+      <Text style={css.sub}>
+        {[nameOf(job), job.number ? `job ${job.number}` : '', job.site.address ?? '', sheet?.name ?? 'no device']
+          .filter(Boolean)
+          .join(' · ')}
+      </Text>
+      <Text style={{ fontSize: 12 }}>{system.sentence}</Text>
+      <Text>
+        Proof: {proof.passed} of {proof.tests.length} shown, {proof.failed} wrong, {proof.skipped} skipped, {proof.open}{' '}
+        not done.
+      </Text>
+      {wiring ? (
+        <View>
+          <Text style={css.h2}>Terminals</Text>
+          <Table
+            columns={[
+              { head: 'Conductor', width: 22 },
+              { head: 'Old wall', width: 13, mono: true },
+              { head: 'New wall', width: 13, mono: true },
+              { head: 'Board', width: 16, mono: true },
+              { head: 'Why', width: 36 },
+            ]}
+            rows={wiring.rows.map((r) => [
+              r.colour,
+              r.oldWall ?? '–',
+              r.newWall ?? 'capped',
+              r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`,
+              r.why,
+            ])}
+          />
+          {wiring.jumpers.map((j) => (
+            <Text key={j.id} style={css.soft}>
+              {j.what}. {j.why}
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      {settings.card.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Settings</Text>
+          <Table
+            columns={[
+              { head: 'Where', width: 30, mono: true },
+              { head: 'Entered', width: 14, mono: true },
+              { head: 'Means', width: 26 },
+              { head: 'Why', width: 30 },
+            ]}
+            rows={settings.card.map((r) => [
+              r.where,
+              r.enter,
+              `${r.name}: ${r.value}${job.setUp.entered[r.key] ? '' : ' (not ticked)'}`,
+              r.why,
+            ])}
+          />
+        </View>
+      ) : null}
+      {readings.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Readings against predictions</Text>
+          <Table
+            columns={[
+              { head: 'Test', width: 19 },
+              { head: 'What', width: 30 },
+              { head: 'Predicted', width: 17, mono: true },
+              { head: 'Read', width: 12, mono: true },
+              { head: 'Verdict', width: 22 },
+            ]}
+            rows={readings}
+          />
+        </View>
+      ) : null}
+      {open.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Found</Text>
+          {open.map((f, i) => (
+            <Text key={`${f.code}-${i}`} style={f.severity === 'blocker' ? css.wrong : {}}>
+              {f.message} {f.fix}
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      {followUps(job, derived).length > 0 ? (
+        <View>
+          <Text style={css.h2}>Follow-ups</Text>
+          {followUps(job, derived).map((f) => (
+            <Text key={f.what}>
+              • {f.what} ({f.owner})
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      {job.handOver.note ? <Text style={{ marginTop: 10 }}>{job.handOver.note}</Text> : null}
+      <View wrap={false}>
+        <Text style={css.h2}>Seal</Text>
+        {job.seal && seal ? (
+          <>
+            <Text>
+              Sealed {job.seal.at.slice(0, 16).replace('T', ' ')} UTC by {job.seal.by}.{' '}
+              {seal.ok ? 'The seal holds.' : seal.message}
+            </Text>
+            <Text style={css.mono}>{job.seal.contentHash}</Text>
+            {job.amendments.map((a) => (
+              <Text key={a.at}>
+                Amended {a.at.slice(0, 16).replace('T', ' ')} UTC by {a.by}: {a.reason}
+              </Text>
+            ))}
+          </>
+        ) : (
+          <Text>Not sealed.</Text>
+        )}
+      </View>
+      <Foot text={`${nameOf(job)} · technical record`} />
+    </Page>
+  );
+}
+
+export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Array> {
+  registerFaces();
+  const size = job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4';
+  return renderToBuffer(
+    <Document title={`Handover: ${nameOf(job)}`} creator="Augerset" producer="Augerset">
+      <CustomerPage job={job} derived={derived} size={size} />
+      <TechnicalPages job={job} derived={derived} size={size} />
+    </Document>,
+  );
+}

@@ -1,0 +1,113 @@
+/** Pieces of the printed papers. Faces are registered once; they hold Ω ° − × →. */
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
+import type { ReactNode } from 'react';
+
+const require = createRequire(join(process.cwd(), 'package.json'));
+const faceFile = (pkg: string, file: string): string =>
+  join(dirname(require.resolve(`${pkg}/package.json`)), 'files', file);
+
+let registered = false;
+export function registerFaces(): void {
+  if (registered) return;
+  registered = true;
+  Font.register({
+    family: 'Hyperlegible',
+    fonts: [400, 700].map((fontWeight) => ({
+      src: faceFile(
+        '@fontsource/atkinson-hyperlegible-next',
+        `atkinson-hyperlegible-next-latin-${fontWeight}-normal.woff`,
+      ),
+      fontWeight,
+    })),
+  });
+  Font.register({
+    family: 'Plex',
+    fonts: [{ src: faceFile('@fontsource/ibm-plex-mono', 'ibm-plex-mono-latin-500-normal.woff') }],
+  });
+  // Long ids and names break anywhere rather than run off the page.
+  Font.registerHyphenationCallback((word) => (word.length > 24 ? (word.match(/.{1,24}/g) ?? [word]) : [word]));
+}
+
+export const css = StyleSheet.create({
+  page: {
+    fontFamily: 'Hyperlegible',
+    fontSize: 10.5,
+    lineHeight: 1.35,
+    color: '#1b2125',
+    paddingHorizontal: 44,
+    paddingTop: 40,
+    paddingBottom: 52,
+  },
+  title: { fontSize: 21, fontWeight: 700, marginBottom: 2 },
+  sub: { color: '#555b5d', marginBottom: 12 },
+  h2: { fontSize: 13, fontWeight: 700, marginTop: 14, marginBottom: 4 },
+  row: { flexDirection: 'row', borderBottomWidth: 0.7, borderBottomColor: '#cfc9ba', paddingVertical: 3.5 },
+  head: {
+    flexDirection: 'row',
+    borderBottomWidth: 1.2,
+    borderBottomColor: '#1b2125',
+    paddingVertical: 3,
+    color: '#555b5d',
+    fontSize: 9,
+  },
+  mono: { fontFamily: 'Plex', fontSize: 9.5 },
+  box: { width: 11, height: 11, borderWidth: 1, borderColor: '#1b2125', marginRight: 8, marginTop: 2 },
+  foot: {
+    position: 'absolute',
+    left: 44,
+    right: 44,
+    bottom: 26,
+    fontSize: 8,
+    color: '#555b5d',
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+  },
+  soft: { color: '#555b5d' },
+  wrong: { color: '#9b1c1c', fontWeight: 700 },
+});
+
+export interface Column {
+  head: string;
+  width: number;
+  mono?: boolean;
+}
+
+export function Table({
+  columns,
+  rows,
+}: {
+  columns: readonly Column[];
+  rows: readonly (readonly string[])[];
+}): ReactNode {
+  return (
+    <View>
+      <View style={css.head}>
+        {columns.map((c) => (
+          <Text key={c.head} style={{ width: `${c.width}%`, paddingRight: 6 }}>
+            {c.head}
+          </Text>
+        ))}
+      </View>
+      {rows.map((r, i) => (
+        <View key={`${i}-${r[0]}`} style={css.row} wrap={false}>
+          {columns.map((c, k) => (
+            <Text key={c.head} style={[{ width: `${c.width}%`, paddingRight: 6 }, ...(c.mono ? [css.mono] : [])]}>
+              {r[k] ?? ''}
+            </Text>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+export function Foot({ text }: { text: string }): ReactNode {
+  return (
+    <View style={css.foot} fixed>
+      <Text>{text}</Text>
+      <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
+    </View>
+  );
+}

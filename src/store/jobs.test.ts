@@ -1,0 +1,113 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { diff } from '../core/job/changes';
+import type { Operation } from '../core/job/operation';
+import { emptyJob, type Job } from '../core/job/schema';
+import { store } from './client';
+import { appendOperations, entriesAfter, importJob, listJobs, loadJob, ownEntries, ready, verifyChain } from './jobs';
+import { listen } from './live';
+
+const folder = mkdtempSync(join(tmpdir(), 'augerset-store-'));
+const by = { client: 'phone', name: 'Ada' };
+let serial = 0;
+
+const edit = (job: string, before: Job, after: Job, client = 'phone'): Operation => ({
+  id: `operation-${serial++}`,
+  job,
+  base: 1,
+  at: '2026-03-01T09:00:00Z',
+  by: { client, name: '' },
+  kind: 'edit',
+  label: 'edit',
+  changes: diff(before, after),
+});
+
+beforeAll(async () => {
+  process.env.DATABASE_URL = `file:${join(folder, 'test.db')}`;
+  await ready();
+});
+afterAll(() => {
+  store().client.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('the store', () => {
+  it('keeps a job, its journal and an unbroken chain', async () => {
+    const start: Job = { ...emptyJob(), zone: 'loft', site: { name: 'Net loft' } };
+    const id = await importJob(start, by, '2026-03-01T08:00:00Z');
+    const op = edit(id, start, { ...start, zone: 'upper floor' });
+    const heard: number[] = [];
+    const stop = listen(id, (entries) => heard.push(...entries.map((e) => e.seq)));
+    expect(await appendOperations(id, [op])).toEqual({ accepted: [{ id: op.id, seq: 2 }], refused: [], seq: 2 });
+    stop();
+    expect(heard).toEqual([2]);
+    expect((await loadJob(id))?.job.zone).toBe('upper floor');
+    expect((await entriesAfter(id, 1)).map((e) => e.operation.id)).toEqual([op.id]);
+    expect((await ownEntries(id, 'phone')).map((o) => o.kind)).toEqual(['create', 'edit']);
+    expect(await verifyChain(id)).toEqual({ ok: true, entries: 2 });
+  });
+
+  it('takes the same operation twice without doing it twice', async () => {
+    const id = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    const op = edit(id, emptyJob(), { ...emptyJob(), zone: 'a' });
+    await appendOperations(id, [op]);
+    expect(await appendOperations(id, [op])).toMatchObject({ accepted: [{ seq: 2 }], seq: 2 });
+  });
+
+  it('orders writers that append at the same moment and reports what was written over', async () => {
+    const id = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    const ops = ['a', 'b', 'c', 'd'].map((zone) => edit(id, emptyJob(), { ...emptyJob(), zone }, zone));
+    await Promise.all(ops.map((op) => appendOperations(id, [op])));
+    const entries = await entriesAfter(id, 1);
+    expect(entries.map((e) => e.seq)).toEqual([2, 3, 4, 5]);
+    expect(entries.filter((e) => e.conflicts.length > 0)).toHaveLength(3);
+    expect((await loadJob(id))?.job.zone).toBe(entries[3]?.operation.by.client);
+    expect(await verifyChain(id)).toEqual({ ok: true, entries: 5 });
+  });
+
+  it('refuses what the job may not become and keeps the rest', async () => {
+    const id = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    const bad: Operation = {
+      ...edit(id, emptyJob(), emptyJob()),
+      changes: [{ path: ['units'], from: 'si', to: 'cubits' }],
+    };
+    const good = edit(id, emptyJob(), { ...emptyJob(), zone: 'kept' });
+    const result = await appendOperations(id, [bad, good]);
+    expect(result).toMatchObject({
+      accepted: [{ id: good.id }],
+      refused: [{ id: bad.id, refusal: { code: 'invalid', path: 'units' } }],
+    });
+  });
+
+  it('notices a journal that was tampered with', async () => {
+    const id = await importJob({ ...emptyJob(), zone: 'true' }, by, '2026-03-01T08:00:00Z');
+    await store().client.execute({
+      sql: `update operations set body = replace(body, 'true', 'false') where job = ?`,
+      args: [id],
+    });
+    expect(await verifyChain(id)).toEqual({ ok: false, seq: 1 });
+  });
+
+  it('finds by any words, takes wildcards literally, and knows no unknown job', async () => {
+    await importJob(
+      { ...emptyJob(), zone: 'boat hall', site: { name: 'Lifeboat 100% station' } },
+      by,
+      '2026-03-01T08:00:00Z',
+    );
+    const find = async (search: string): Promise<number> =>
+      (await listJobs({ search, archived: false, limit: 10 })).total;
+    expect([await find('HALL lifeboat'), await find('100%'), await find('life_oat'), await find('100%%x')]).toEqual([
+      1, 1, 0, 0,
+    ]);
+    expect(await loadJob('nothing')).toBeNull();
+    expect(await appendOperations('nothing', [])).toBeNull();
+  });
+
+  it('has foreign keys and the write-ahead log on', async () => {
+    const { client } = store();
+    expect((await client.execute('PRAGMA foreign_keys')).rows[0]?.foreign_keys).toBe(1);
+    expect((await client.execute('PRAGMA journal_mode')).rows[0]?.journal_mode).toBe('wal');
+  });
+});

@@ -1,0 +1,285 @@
+/**
+ * Jobs and their journals. Appending is one write batch: the operations and the new snapshot stand
+ * or fall together, and a clash with another writer is retried on the newer state.
+ */
+import { and, asc, desc, eq, gt, like, sql } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import { derive } from '../core/derive';
+import { type Conflict, diff } from '../core/job/changes';
+import { applyOperation, Operation, type Refusal } from '../core/job/operation';
+import { emptyJob, Job } from '../core/job/schema';
+import { chainHash } from '../core/record/canonical';
+import { store } from './client';
+import type { Entry } from './entry';
+import { announce } from './live';
+import { jobs, operations } from './schema';
+
+export interface LoadedJob {
+  id: string;
+  job: Job;
+  seq: number;
+}
+
+export interface JobSummary {
+  sentence: string;
+  next: string;
+  nextId: string;
+  done: number;
+  of: number;
+  blockers: string[];
+  failed: number;
+  device: string;
+}
+
+export interface JobListItem extends JobSummary {
+  id: string;
+  number: string;
+  site: string;
+  zone: string;
+  archived: boolean;
+  sealed: boolean;
+  updatedAt: string;
+}
+
+export interface Author {
+  client: string;
+  name: string;
+}
+
+const RETRIES = 6;
+const GENESIS = 'augerset-journal-1';
+
+export const ready = async (): Promise<void> => store().ready;
+
+export function summarise(job: Job): JobSummary {
+  const d = derive(job);
+  const next = d.stops.find((s) => s.id === d.next);
+  return {
+    sentence: d.system.sentence,
+    next: next?.name ?? '',
+    nextId: d.next,
+    done: d.stops.filter((s) => s.state === 'done').length,
+    of: d.stops.length,
+    blockers: d.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
+    failed: d.proof.failed,
+    device: d.sheet?.name ?? '',
+  };
+}
+
+function row(id: string, job: Job, seq: number, chain: string, updatedAt: string): typeof jobs.$inferInsert {
+  return {
+    id,
+    seq,
+    snapshot: JSON.stringify(job),
+    chain,
+    number: job.number ?? '',
+    site: job.site.name,
+    zone: job.zone,
+    words: [job.number, job.site.name, job.site.address, job.site.customer, job.zone, job.device.sheet]
+      .filter(Boolean)
+      .join(' ')
+      .toLowerCase(),
+    archived: job.archived === true,
+    sealed: job.seal !== undefined,
+    summary: JSON.stringify(summarise(job)),
+    updatedAt,
+  };
+}
+
+export async function loadJob(id: string): Promise<LoadedJob | null> {
+  const [found] = await store()
+    .database.select({ snapshot: jobs.snapshot, seq: jobs.seq })
+    .from(jobs)
+    .where(eq(jobs.id, id))
+    .limit(1);
+  return found ? { id, job: Job.parse(JSON.parse(found.snapshot)), seq: found.seq } : null;
+}
+
+export interface ListQuery {
+  search: string;
+  archived: boolean;
+  limit: number;
+}
+
+/** Every word must occur somewhere in the job's names. */
+export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]; total: number }> {
+  const words = query.search
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w.length > 0)
+    .slice(0, 8);
+  const where = and(
+    eq(jobs.archived, query.archived),
+    ...words.map((w) => like(jobs.words, sql`${`%${w.replace(/[\\%_]/g, (c) => `\\${c}`)}%`} escape '\\'`)),
+  );
+  const { database } = store();
+  const columns = {
+    id: jobs.id,
+    number: jobs.number,
+    site: jobs.site,
+    zone: jobs.zone,
+    archived: jobs.archived,
+    sealed: jobs.sealed,
+    summary: jobs.summary,
+    updatedAt: jobs.updatedAt,
+  };
+  const [rows, totals] = await Promise.all([
+    database.select(columns).from(jobs).where(where).orderBy(desc(jobs.updatedAt)).limit(query.limit),
+    database.select({ total: sql<number>`count(*)` }).from(jobs).where(where),
+  ]);
+  return {
+    items: rows.map(({ summary, ...rest }) => ({ ...rest, ...(JSON.parse(summary) as JobSummary) })),
+    total: totals[0]?.total ?? 0,
+  };
+}
+
+/** Journal entries after a position, in order. */
+export async function entriesAfter(job: string, seq: number, limit = 2000): Promise<Entry[]> {
+  const rows = await store()
+    .database.select({ seq: operations.seq, body: operations.body, conflicts: operations.conflicts })
+    .from(operations)
+    .where(and(eq(operations.job, job), gt(operations.seq, seq)))
+    .orderBy(asc(operations.seq))
+    .limit(limit);
+  return rows.map((r) => ({
+    seq: r.seq,
+    operation: Operation.parse(JSON.parse(r.body)),
+    conflicts: JSON.parse(r.conflicts) as Conflict[],
+  }));
+}
+
+/** The author's latest operations, oldest first: what undo is read from. */
+export async function ownEntries(job: string, client: string, limit = 200): Promise<Operation[]> {
+  const rows = await store()
+    .database.select({ body: operations.body })
+    .from(operations)
+    .where(and(eq(operations.job, job), eq(operations.client, client)))
+    .orderBy(desc(operations.seq))
+    .limit(limit);
+  return rows.reverse().map((r) => Operation.parse(JSON.parse(r.body)));
+}
+
+export interface AppendResult {
+  accepted: { id: string; seq: number }[];
+  refused: { id: string; refusal: Refusal }[];
+  seq: number;
+}
+
+/** Appends operations in the order given. One already in the journal is accepted again without effect. */
+export async function appendOperations(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
+  for (let attempt = 0; ; attempt++) {
+    try {
+      return await tryAppend(id, incoming);
+    } catch (error) {
+      // Another writer took the next position first, or the file was busy: look again and retry.
+      if (attempt >= RETRIES || !isClash(error)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 15 * 2 ** attempt));
+    }
+  }
+}
+
+function isClash(error: unknown): boolean {
+  const texts: string[] = [];
+  for (let e: unknown = error; e instanceof Error; e = e.cause) texts.push(e.message);
+  return /UNIQUE|PRIMARY KEY|SQLITE_BUSY|SQLITE_CONSTRAINT|locked/i.test(texts.join(' '));
+}
+
+async function tryAppend(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
+  const { database } = store();
+  const [found] = await database
+    .select({ snapshot: jobs.snapshot, seq: jobs.seq, chain: jobs.chain })
+    .from(jobs)
+    .where(eq(jobs.id, id))
+    .limit(1);
+  if (!found) return null;
+  let job = Job.parse(JSON.parse(found.snapshot));
+  let { seq, chain } = found;
+  const result: AppendResult = { accepted: [], refused: [], seq };
+  const rows: (typeof operations.$inferInsert)[] = [];
+  const entries: Entry[] = [];
+  for (const operation of incoming) {
+    const [known] = await database
+      .select({ seq: operations.seq })
+      .from(operations)
+      .where(and(eq(operations.job, id), eq(operations.id, operation.id)))
+      .limit(1);
+    if (known) {
+      result.accepted.push({ id: operation.id, seq: known.seq });
+      continue;
+    }
+    const applied = applyOperation(job, operation);
+    if (!applied.ok) {
+      result.refused.push({ id: operation.id, refusal: applied.refusal });
+      continue;
+    }
+    job = applied.job;
+    seq += 1;
+    chain = chainHash(chain, operation);
+    rows.push({
+      job: id,
+      seq,
+      id: operation.id,
+      client: operation.by.client,
+      body: JSON.stringify(operation),
+      conflicts: JSON.stringify(applied.conflicts),
+      hash: chain,
+    });
+    entries.push({ seq, operation, conflicts: applied.conflicts });
+    result.accepted.push({ id: operation.id, seq });
+  }
+  if (rows.length > 0) {
+    const last = incoming[incoming.length - 1];
+    const { id: _id, ...columns } = row(id, job, seq, chain, last?.at ?? '');
+    const [first, ...rest] = rows.map((r) => database.insert(operations).values(r));
+    if (first) await database.batch([first, ...rest, database.update(jobs).set(columns).where(eq(jobs.id, id))]);
+    announce(id, entries);
+  }
+  result.seq = seq;
+  return result;
+}
+
+/** A new job whose first journal entry is its content at the start. */
+export async function importJob(job: Job, by: Author, at: string, id: string = nanoid(12)): Promise<string> {
+  const operation: Operation = {
+    id: nanoid(),
+    job: id,
+    base: 0,
+    at,
+    by,
+    kind: 'create',
+    label: 'Start the job',
+    changes: diff(emptyJob(), job),
+  };
+  const { database } = store();
+  const chain = chainHash(GENESIS, operation);
+  await database.batch([
+    database.insert(jobs).values(row(id, job, 1, chain, at)),
+    database.insert(operations).values({
+      job: id,
+      seq: 1,
+      id: operation.id,
+      client: by.client,
+      body: JSON.stringify(operation),
+      conflicts: '[]',
+      hash: chain,
+    }),
+  ]);
+  return id;
+}
+
+export type ChainCheck = { ok: true; entries: number } | { ok: false; seq: number };
+
+/** Recomputes the hash chain over the journal; says the first entry that does not fit. */
+export async function verifyChain(id: string): Promise<ChainCheck> {
+  const rows = await store()
+    .database.select()
+    .from(operations)
+    .where(eq(operations.job, id))
+    .orderBy(asc(operations.seq));
+  let chain = GENESIS;
+  for (const r of rows) {
+    chain = chainHash(chain, Operation.parse(JSON.parse(r.body)));
+    if (chain !== r.hash) return { ok: false, seq: r.seq };
+  }
+  return { ok: true, entries: rows.length };
+}

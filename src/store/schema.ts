@@ -1,0 +1,42 @@
+/** Tables. The journal is the truth; the jobs row is its snapshot with columns to list and search by. */
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+
+export const jobs = sqliteTable(
+  'jobs',
+  {
+    id: text('id').primaryKey(),
+    /** Position of the last operation in the snapshot. */
+    seq: integer('seq').notNull(),
+    snapshot: text('snapshot').notNull(),
+    /** Head of the journal's hash chain. */
+    chain: text('chain').notNull(),
+    number: text('number').notNull(),
+    site: text('site').notNull(),
+    zone: text('zone').notNull(),
+    /** Lower-case text that search looks in. */
+    words: text('words').notNull(),
+    archived: integer('archived', { mode: 'boolean' }).notNull(),
+    sealed: integer('sealed', { mode: 'boolean' }).notNull(),
+    /** List index, written with the snapshot: what the list shows of each job. */
+    summary: text('summary').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [index('jobs_by_update').on(t.archived, t.updatedAt)],
+);
+
+export const operations = sqliteTable(
+  'operations',
+  {
+    job: text('job')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    seq: integer('seq').notNull(),
+    id: text('id').notNull(),
+    client: text('client').notNull(),
+    body: text('body').notNull(),
+    conflicts: text('conflicts').notNull(),
+    /** SHA-256 over the previous entry's hash and this operation. */
+    hash: text('hash').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.job, t.seq] }), uniqueIndex('operations_by_id').on(t.job, t.id)],
+);

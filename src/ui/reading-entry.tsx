@@ -1,0 +1,82 @@
+'use client';
+
+import type { Quantity } from '@core/job/schema';
+import { entryUnit, readEntry } from '@core/units/entry';
+import type { UnitSystem } from '@core/units/units';
+/** One figure from a meter: big, mono, unit beside it; Enter takes it, a wrong one says why. */
+import Button from '@mui/material/Button';
+import { type ReactNode, useId, useState } from 'react';
+import './reading-entry.css';
+
+interface Props {
+  label: string;
+  quantity: Quantity;
+  units: UnitSystem;
+  onRead: (value: number) => void;
+  disabled?: boolean;
+  autoFocus?: boolean;
+  button?: string;
+  compact?: boolean;
+}
+
+export function ReadingEntry({
+  label,
+  quantity,
+  units,
+  onRead,
+  disabled,
+  autoFocus,
+  button = 'Take',
+  compact,
+}: Props): ReactNode {
+  const id = useId();
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState('');
+  const take = (): void => {
+    const read = readEntry(text, quantity, units);
+    if (!read.ok) return setProblem(read.problem);
+    setProblem('');
+    setText('');
+    onRead(read.value);
+  };
+  return (
+    <form
+      className={`reading-entry${compact ? ' compact' : ''}`}
+      onSubmit={(e) => {
+        e.preventDefault();
+        take();
+      }}
+    >
+      <label htmlFor={id}>{label}</label>
+      <div className="reading-box">
+        <input
+          id={id}
+          className="mono"
+          inputMode="decimal"
+          autoComplete="off"
+          // biome-ignore lint/a11y/noAutofocus: asked for only where typing the figure is the whole step
+          autoFocus={autoFocus}
+          value={text}
+          maxLength={40}
+          disabled={disabled}
+          placeholder="—"
+          aria-invalid={problem !== ''}
+          aria-describedby={problem ? `${id}-problem` : undefined}
+          onChange={(e) => {
+            setText(e.target.value);
+            setProblem('');
+          }}
+        />
+        <span className="mono unit">{entryUnit(quantity, units)}</span>
+        <Button type="submit" className="primary" disabled={disabled ?? false}>
+          {button}
+        </Button>
+      </div>
+      {problem ? (
+        <p className="problem" id={`${id}-problem`} role="alert">
+          {problem}
+        </p>
+      ) : null}
+    </form>
+  );
+}

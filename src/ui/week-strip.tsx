@@ -1,0 +1,163 @@
+'use client';
+
+import type { Profile, WeekEvent } from '@core/job/schema';
+import { clock, fixed } from '@core/units/units';
+import { DAYS, profileAt } from '@core/week/week';
+/** A week as seven strips of time; the heat and cool setpoints are drawn as height, so a setback is seen. */
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from 'react';
+import './week-strip.css';
+
+interface Props {
+  days: readonly (readonly WeekEvent[])[];
+  profiles: Record<string, Profile>;
+  selected: { day: number; index: number } | null;
+  onSelect: (at: { day: number; index: number } | null) => void;
+  /** Moves an event to another minute of its day. */
+  onMove: (day: number, index: number, minute: number) => void;
+  onAdd: (day: number, minute: number) => void;
+  onRemove: (day: number, index: number) => void;
+  format: (celsius: number) => string;
+  disabled: boolean;
+}
+
+const WIDTH = 1440;
+const HEIGHT = 66;
+const STEP = 15;
+const LOW = 10;
+const HIGH = 32;
+
+const yOf = (celsius: number): number =>
+  HEIGHT - 6 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - 12);
+
+export function WeekStrip({
+  days,
+  profiles,
+  selected,
+  onSelect,
+  onMove,
+  onAdd,
+  onRemove,
+  format,
+  disabled,
+}: Props): ReactNode {
+  return (
+    <div className="week-strip">
+      <div className="week-hours" aria-hidden="true">
+        {[0, 6, 12, 18, 24].map((h) => (
+          <span key={h} className="mono" style={{ left: `${(h / 24) * 100}%` }}>
+            {String(h).padStart(2, '0')}
+          </span>
+        ))}
+      </div>
+      {days.map((events, day) => (
+        <Day
+          key={DAYS[day]}
+          {...{ events, day, days, profiles, selected, onSelect, onMove, onAdd, onRemove, format, disabled }}
+        />
+      ))}
+    </div>
+  );
+}
+
+function Day(props: Props & { events: readonly WeekEvent[]; day: number }): ReactNode {
+  const { events, day, days, profiles, selected, onSelect, onMove, onAdd, onRemove, format, disabled } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const [drag, setDrag] = useState<{ index: number; minute: number } | null>(null);
+  const minuteAt = (clientX: number): number => {
+    const r = box.current?.getBoundingClientRect();
+    const share = r && r.width > 0 ? (clientX - r.left) / r.width : 0;
+    return Math.min(1440 - STEP, Math.max(0, Math.round((share * 1440) / STEP) * STEP));
+  };
+  const shown = drag ? events.map((e, i) => (i === drag.index ? { ...e, minute: drag.minute } : e)) : events;
+  const spans: { from: number; to: number; profile: string }[] = [];
+  const before = profileAt(days, (day + 6) % 7, 1439);
+  const sorted = [...shown].sort((a, b) => a.minute - b.minute);
+  const first = sorted[0]?.minute ?? 1440;
+  if (before && first > 0) spans.push({ from: 0, to: first, profile: before });
+  sorted.forEach((e, i) => {
+    spans.push({ from: e.minute, to: sorted[i + 1]?.minute ?? 1440, profile: e.profile });
+  });
+  const keys = (index: number) => (e: KeyboardEvent) => {
+    const event = events[index];
+    if (!event || disabled) return;
+    if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') {
+      const by = (e.shiftKey ? 60 : STEP) * (e.key === 'ArrowLeft' ? -1 : 1);
+      onMove(day, index, Math.min(1440 - STEP, Math.max(0, event.minute + by)));
+    } else if (e.key === 'Delete' || e.key === 'Backspace') onRemove(day, index);
+    else return;
+    e.preventDefault();
+  };
+  const move = (e: PointerEvent): void => {
+    if (drag) setDrag({ ...drag, minute: minuteAt(e.clientX) });
+  };
+  const up = (): void => {
+    if (drag && events[drag.index]?.minute !== drag.minute) onMove(day, drag.index, drag.minute);
+    setDrag(null);
+  };
+  return (
+    <div className="week-day">
+      <span className="week-name">{DAYS[day]?.slice(0, 3)}</span>
+      <div
+        className="week-track"
+        ref={box}
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={() => setDrag(null)}
+        style={{ touchAction: drag ? 'none' : 'pan-y' }}
+      >
+        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden="true">
+          {spans.map((s) => {
+            const p = profiles[s.profile];
+            return p ? (
+              <g key={s.from}>
+                <rect
+                  className="comfort"
+                  x={s.from}
+                  y={yOf(p.coolCelsius)}
+                  width={s.to - s.from}
+                  height={yOf(p.heatCelsius) - yOf(p.coolCelsius)}
+                />
+                <line className="heat" x1={s.from} x2={s.to} y1={yOf(p.heatCelsius)} y2={yOf(p.heatCelsius)} />
+                <line className="cool" x1={s.from} x2={s.to} y1={yOf(p.coolCelsius)} y2={yOf(p.coolCelsius)} />
+              </g>
+            ) : (
+              <rect key={s.from} className="unknown" x={s.from} y={0} width={s.to - s.from} height={HEIGHT} />
+            );
+          })}
+        </svg>
+        {disabled ? null : (
+          <button
+            type="button"
+            className="week-add"
+            aria-label={`Add an event on ${DAYS[day]}`}
+            onClick={(e) => onAdd(day, e.detail === 0 ? 720 : minuteAt(e.clientX))}
+          />
+        )}
+        {shown.map((e, i) => {
+          const p = profiles[e.profile];
+          const on = selected?.day === day && selected.index === i;
+          return (
+            <button
+              key={`${i}-${e.profile}`}
+              type="button"
+              className={`week-event${on ? ' on' : ''}`}
+              style={{ left: `${(e.minute / 1440) * 100}%` }}
+              aria-pressed={on}
+              aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}, cool ${format(p.coolCelsius)}` : ''}. Arrow keys move it, Delete removes it.`}
+              onClick={() => onSelect(on ? null : { day, index: i })}
+              onKeyDown={keys(i)}
+              onPointerDown={(event) => {
+                if (!disabled && event.button === 0) setDrag({ index: i, minute: e.minute });
+              }}
+            >
+              <span className="mono">{clock(e.minute)}</span>
+              <span>{p?.name ?? '?'}</span>
+            </button>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+export const setpointText = (celsius: number): string => fixed(celsius, 1);
