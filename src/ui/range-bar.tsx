@@ -15,7 +15,7 @@ interface Props {
 
 /** A round step that gives four to seven ticks. */
 function tickStep(span: number): number {
-  const raw = span / 6;
+  const raw = span / 5;
   const power = 10 ** Math.floor(Math.log10(raw));
   const lead = raw / power;
   return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power;
@@ -25,19 +25,13 @@ export function RangeBar({ low, high, value, verdict, from, to, label }: Props):
   const shown = value ?? low;
   const left = from ?? Math.min(0, low, shown);
   const right = to ?? Math.max(high * 1.12, shown * 1.05, left + 1, high < 2 ? 30 : 0);
-  const width = 330;
+  const width = 250;
   const x = (v: number): number => 10 + ((Math.min(right, Math.max(left, v)) - left) / (right - left)) * (width - 20);
   const step = tickStep(right - left);
   const ticks: number[] = [];
   for (let t = Math.ceil(left / step) * step; t <= right + 1e-9; t += step) ticks.push(Math.round(t * 1000) / 1000);
   return (
-    <svg
-      className={`range-bar ${verdict}`}
-      viewBox={`0 0 ${width} 44`}
-      role="img"
-      aria-label={label}
-      preserveAspectRatio="none"
-    >
+    <svg className={`range-bar ${verdict}`} viewBox={`0 0 ${width} 44`} role="img" aria-label={label}>
       <rect className="band" x={x(low)} y={12} width={Math.max(4, x(high) - x(low))} height={14} rx={2} />
       <line className="axis" x1={10} x2={width - 10} y1={26} y2={26} />
       {ticks.map((t) => (

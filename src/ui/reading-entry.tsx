@@ -34,7 +34,10 @@ export function ReadingEntry({
   const [problem, setProblem] = useState('');
   const take = (): void => {
     const read = readEntry(text, quantity, units);
-    if (!read.ok) return setProblem(read.problem);
+    if (!read.ok) {
+      setProblem(read.problem);
+      return;
+    }
     setProblem('');
     setText('');
     onRead(read.value);

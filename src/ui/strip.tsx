@@ -82,7 +82,7 @@ export function Strip(props: StripProps): ReactNode {
   const svg = useRef<SVGSVGElement>(null);
   const narrow = width > 0 && width < 520;
   const rowHeight = narrow ? 48 : 52;
-  const plate = narrow ? 66 : 128;
+  const plate = narrow ? 78 : 128;
   const loose = conductors.filter((c) => c.wall === null && c.board === null);
   const height = TOP + (rows.length + loose.length) * rowHeight + 12;
   const plateHeight = rows.length * rowHeight + 8;
@@ -222,7 +222,6 @@ export function Strip(props: StripProps): ReactNode {
                   <Label x={mid} y={labelY} text={c.note ? `${c.wallColour}, ${c.note}` : c.wallColour} lit={on} />
                 )}
                 {onRemove ? (
-                  // biome-ignore lint/a11y/useSemanticElements: an SVG has no button element.
                   <g
                     className="remove"
                     role="button"
@@ -253,7 +252,6 @@ export function Strip(props: StripProps): ReactNode {
               const name = `${terminal} at the ${place === 'wall' ? 'wall' : 'board'}, ${here.length > 0 ? here.map((c) => (place === 'wall' ? c.wallColour : c.boardColour)).join(' and ') : 'empty'}`;
               const press = (): void => onScrew?.(place, terminal);
               return (
-                // biome-ignore lint/a11y/noStaticElementInteractions: it has the button role whenever it can be pressed.
                 <g
                   key={ref}
                   className={`screw${here.length > 0 ? ' holds' : ''}${on ? ' picked' : ''}${isLit(ref, `terminal:${terminal}`) ? ' lit' : ''}${onScrew ? ' live' : ''}`}
@@ -317,7 +315,7 @@ export function Strip(props: StripProps): ReactNode {
             const r2 = rowOf(j.place, j.b);
             if (r1 < 0 || r2 < 0) return null;
             const x = screwX(j.place);
-            const bow = (j.place === 'wall' ? -1 : 1) * 30;
+            const bow = (j.place === 'wall' ? -1 : 1) * (narrow ? 22 : 30);
             return (
               <path
                 key={`${j.place}${j.a}${j.b}`}

@@ -21,13 +21,15 @@ interface Props {
 }
 
 const WIDTH = 1440;
-const HEIGHT = 66;
+const HEIGHT = 74;
+/** Names stand above, the setpoints are drawn below them. */
+const NAMES = 32;
 const STEP = 15;
 const LOW = 10;
 const HIGH = 32;
 
 const yOf = (celsius: number): number =>
-  HEIGHT - 6 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - 12);
+  HEIGHT - 5 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - NAMES - 8);
 
 export function WeekStrip({
   days,
@@ -140,7 +142,7 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
             <button
               key={`${i}-${e.profile}`}
               type="button"
-              className={`week-event${on ? ' on' : ''}`}
+              className={`week-event${on ? ' on' : ''}${e.minute > 1330 ? ' late' : ''}`}
               style={{ left: `${(e.minute / 1440) * 100}%` }}
               aria-pressed={on}
               aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}, cool ${format(p.coolCelsius)}` : ''}. Arrow keys move it, Delete removes it.`}
@@ -151,7 +153,7 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
               }}
             >
               <span className="mono">{clock(e.minute)}</span>
-              <span>{p?.name ?? '?'}</span>
+              <span className="week-profile">{p?.name ?? '?'}</span>
             </button>
           );
         })}

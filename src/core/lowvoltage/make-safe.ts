@@ -68,7 +68,8 @@ export function checkSafe(job: Job, system: LowVoltageSystem): MakeSafe {
     verdict,
     ifLive,
     lineVoltage,
-    proved: verdict === 'dead' && !lineVoltage && allOff,
+    // Once the display has been judged the supply is on again, and rightly so.
+    proved: verdict === 'dead' && !lineVoltage && (allOff || job.powerUp.display !== undefined),
     reading: last?.[0] ?? null,
     findings,
   });

@@ -145,7 +145,8 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
     });
   }
   const ways: PowerWay[] = judged.map((way) => ({ ...way, plan: planWiring(job, system, sheet, way.takeovers) }));
-  const rank = (way: PowerWay): number => (way.works === 'yes' ? 0 : way.works === 'ask' ? 1 : 2) * 1000 + way.minutes;
+  // A new cable always works and costs most: what can still be measured comes before it.
+  const rank = (way: PowerWay): number => (way.works === 'no' ? 2000 : way.works === 'ask' ? 60 : 0) + way.minutes;
   ways.sort((a, b) => rank(a) - rank(b));
 
   const spareWay = ways.find((w) => w.id === 'spare-core');

@@ -139,7 +139,7 @@ export function proofPlan(c: Context): TestPlan[] {
       must: `It reports ${listed(c.wired)}.`,
       why: 'A missing one is a conductor that is not seated.',
       place: 'wall',
-      seconds: 45,
+      seconds: 60,
       wait: null,
       measures: [
         seen('match', `Reports exactly ${listed(c.wired)}`, 'idle', 'the terminal plan', {
@@ -249,7 +249,7 @@ export function proofPlan(c: Context): TestPlan[] {
       must: `Not before ${sheet.compressorRestSeconds / 60} min.`,
       why: 'A restart against pressure ruins a compressor.',
       place: 'wall',
-      seconds: 30,
+      seconds: 60,
       wait: { seconds: sheet.compressorRestSeconds, label: 'Compressor rest' },
       caution: 'Do not run cooling below about 13 °C / 55 °F outdoors. Skip it with that reason.',
       measures: [

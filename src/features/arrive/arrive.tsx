@@ -32,6 +32,54 @@ export function Arrive(): ReactNode {
   return (
     <>
       <Bench title="Arrive" note={`${packed} of ${parts.length} things in hand`}>
+        <section className="panel stack">
+          <h2>Which device goes up</h2>
+          <div className="sheets">
+            {SHIPPED_SHEETS.map((s) => (
+              <button
+                key={s.id}
+                type="button"
+                className="sheet"
+                disabled={sealed}
+                aria-pressed={sheet?.id === s.id && job.device.inline === undefined}
+                onClick={() =>
+                  change(`Device: ${s.name}`, (j) => ({
+                    ...j,
+                    device: { ...j.device, sheet: s.id, inline: undefined },
+                  }))
+                }
+              >
+                <Plate sheet={s} />
+                <strong>{s.name}</strong>
+                <span className="soft">
+                  {s.supply.commonRequired ? 'C required' : 'batteries or C'}; {s.heatStages} heat, {s.coolStages} cool;
+                  single R on {s.singleR}
+                </span>
+              </button>
+            ))}
+          </div>
+          {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
+          <div className="arrive-fields">
+            <TextField
+              label="Serial number"
+              mono
+              value={job.device.serial}
+              disabled={sealed}
+              onCommit={(v) =>
+                change('Serial number', (j) => ({ ...j, device: { ...j.device, serial: v || undefined } }))
+              }
+            />
+            <TextField
+              label="Hardware address"
+              mono
+              value={job.device.hardwareAddress}
+              disabled={sealed}
+              onCommit={(v) =>
+                change('Hardware address', (j) => ({ ...j, device: { ...j.device, hardwareAddress: v || undefined } }))
+              }
+            />
+          </div>
+        </section>
         <div className="arrive-grid">
           <section className="panel stack">
             <h2>Where</h2>
@@ -116,54 +164,6 @@ export function Arrive(): ReactNode {
             />
           </section>
         </div>
-        <section className="panel stack">
-          <h2>Which device goes up</h2>
-          <div className="sheets">
-            {SHIPPED_SHEETS.map((s) => (
-              <button
-                key={s.id}
-                type="button"
-                className="sheet"
-                disabled={sealed}
-                aria-pressed={sheet?.id === s.id && job.device.inline === undefined}
-                onClick={() =>
-                  change(`Device: ${s.name}`, (j) => ({
-                    ...j,
-                    device: { ...j.device, sheet: s.id, inline: undefined },
-                  }))
-                }
-              >
-                <Plate sheet={s} />
-                <strong>{s.name}</strong>
-                <span className="soft">
-                  {s.supply.commonRequired ? 'C required' : 'batteries or C'}; {s.heatStages} heat, {s.coolStages} cool;
-                  single R on {s.singleR}
-                </span>
-              </button>
-            ))}
-          </div>
-          {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          <div className="arrive-fields">
-            <TextField
-              label="Serial number"
-              mono
-              value={job.device.serial}
-              disabled={sealed}
-              onCommit={(v) =>
-                change('Serial number', (j) => ({ ...j, device: { ...j.device, serial: v || undefined } }))
-              }
-            />
-            <TextField
-              label="Hardware address"
-              mono
-              value={job.device.hardwareAddress}
-              disabled={sealed}
-              onCommit={(v) =>
-                change('Hardware address', (j) => ({ ...j, device: { ...j.device, hardwareAddress: v || undefined } }))
-              }
-            />
-          </div>
-        </section>
         <div className="arrive-grid">
           {sheet && sheet.updateSeconds + sheet.firstStartSeconds > 0 ? (
             <section className="panel stack">
@@ -175,28 +175,29 @@ export function Arrive(): ReactNode {
               <p className="soft">Waits run on every screen and outlive a closed browser.</p>
             </section>
           ) : null}
-          <section className="panel">
-            <h2>Parts and tools</h2>
-            {parts.map((p) => (
-              <Tick
-                key={p.id}
-                checked={job.arrive.packed[p.id] === true}
-                disabled={sealed}
-                note={p.why}
-                onToggle={(on) =>
-                  change(`${on ? 'In hand' : 'Not in hand'}: ${p.name}`, (j) => ({
-                    ...j,
-                    arrive: { ...j.arrive, packed: { ...j.arrive.packed, [p.id]: on } },
-                  }))
-                }
-              >
-                {p.name}
-              </Tick>
-            ))}
-          </section>
         </div>
       </Bench>
-      <ReadingSide here="arrive" sentence={sentence} />
+      <ReadingSide here="arrive" sentence={sentence}>
+        <section className="side-list">
+          <h2>Parts and tools</h2>
+          {parts.map((p) => (
+            <Tick
+              key={p.id}
+              checked={job.arrive.packed[p.id] === true}
+              disabled={sealed}
+              note={p.why}
+              onToggle={(on) =>
+                change(`${on ? 'In hand' : 'Not in hand'}: ${p.name}`, (j) => ({
+                  ...j,
+                  arrive: { ...j.arrive, packed: { ...j.arrive.packed, [p.id]: on } },
+                }))
+              }
+            >
+              {p.name}
+            </Tick>
+          ))}
+        </section>
+      </ReadingSide>
     </>
   );
 }

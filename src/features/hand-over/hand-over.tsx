@@ -24,7 +24,7 @@ export function HandOver(): ReactNode {
   const check = sealed ? verifySeal(job) : null;
   const sentence = sealed
     ? check?.ok
-      ? `Sealed ${new Date(job.seal?.at ?? '').toLocaleDateString('en-GB')}; the seal holds${job.amendments.length > 0 ? `, ${job.amendments.length} amended since` : ''}.`
+      ? `Sealed ${new Date(job.seal?.at ?? '').toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}; the seal holds${job.amendments.length > 0 ? `, ${job.amendments.length} amended since` : ''}.`
       : `The seal does not hold: ${check?.message ?? ''}`
     : blockers > 0
       ? `${blockers} ${blockers === 1 ? 'thing still stops' : 'things still stop'} the work. It can be sealed as it stands, and the record will say so.`
@@ -167,12 +167,14 @@ function Sealed(): ReactNode {
     <section className="panel stack">
       <h2>Sealed</h2>
       <p>
-        by {job.seal?.by}, {new Date(job.seal?.at ?? '').toLocaleString('en-GB')}
+        by {job.seal?.by},{' '}
+        {new Date(job.seal?.at ?? '').toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
       </p>
       <p className="mono seal-hash">{job.seal?.contentHash}</p>
       {job.amendments.map((a) => (
         <p key={a.at + a.reason} className="amendment">
-          <b>Amended</b> {new Date(a.at).toLocaleString('en-GB')} by {a.by}: {a.reason}
+          <b>Amended</b> {new Date(a.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by {a.by}
+          : {a.reason}
           <span className="soft"> ({a.changes.map((c) => c.path.join(' ')).join(', ')})</span>
         </p>
       ))}

@@ -211,7 +211,9 @@ export function Jobs(): ReactNode {
                   {item.blockers[0] && !item.sealed ? (
                     <span className="ledger-block">
                       {item.blockers[0]}
-                      {item.blockers.length > 1 ? ` and ${item.blockers.length - 1} more` : ''}
+                      {item.blockers.length > 1 ? (
+                        <span className="ledger-more"> +{item.blockers.length - 1}</span>
+                      ) : null}
                     </span>
                   ) : null}
                 </Link>

@@ -13,6 +13,7 @@ import { ReadingEntry } from '../../ui/reading-entry';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { ReadingsLog } from '../shell/readings-log';
 import './make-safe.css';
 
 const SAYS: Record<SafeVerdict, string> = {
@@ -239,7 +240,9 @@ export function MakeSafe(): ReactNode {
         </section>
         {signs}
       </Bench>
-      <ReadingSide here="make-safe" sentence={SAYS[safe.verdict].replace('{live}', live)} />
+      <ReadingSide here="make-safe" sentence={SAYS[safe.verdict].replace('{live}', live)}>
+        <ReadingsLog stop="make-safe" />
+      </ReadingSide>
     </>
   );
 }

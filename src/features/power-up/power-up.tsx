@@ -14,6 +14,7 @@ import { FaultRanking, useDiagnosis } from '../proof/fault-ranking';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { ReadingsLog } from '../shell/readings-log';
 import { Wait } from '../shell/timers';
 import { planConductors, planRows } from '../survey/strip-model';
 import './power-up.css';
@@ -232,6 +233,7 @@ export function PowerUp(): ReactNode {
         {diagnosis && (job.powerUp.display === 'dead' || verdict === 'fail' || derived.proof.failed > 0) ? (
           <FaultRanking ranking={diagnosis} />
         ) : null}
+        <ReadingsLog stop="power-up" />
       </ReadingSide>
     </>
   );

@@ -75,6 +75,8 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
             About {ranking.next.candidate.minutes} min; settles {fixed(ranking.next.bits, 1)} bits.
           </p>
         </article>
+      ) : top[1] && top[1].probability > 0.1 ? (
+        <p className="soft">No single measurement tells these apart: on a meter they are alike. Look at both plates.</p>
       ) : null}
     </section>
   );

@@ -103,10 +103,12 @@ export function Proof(): ReactNode {
         }
       >
         <Lanes tests={proof.tests} here={test.id} onChoose={setChosen} />
+        <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="across" />
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
         <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={() => setChosen(null)} />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>
+        <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="down" />
         {diagnosis && proof.failed > 0 ? <FaultRanking ranking={diagnosis} /> : null}
       </ReadingSide>
     </>
@@ -177,21 +179,36 @@ function Lanes({
           </div>
         </div>
       ))}
-      <ol className="test-list">
-        {tests.map((t, i) => (
-          <li key={t.id}>
-            <button
-              type="button"
-              className={`${t.verdict}${t.id === here ? ' here' : ''}`}
-              aria-current={t.id === here}
-              onClick={() => onChoose(t.id)}
-            >
-              <span className="mono">{i + 1}</span> {t.title} <span className="soft">{VERDICT[t.verdict]}</span>
-            </button>
-          </li>
-        ))}
-      </ol>
     </section>
+  );
+}
+
+function TestList({
+  tests,
+  here,
+  onChoose,
+  className,
+}: {
+  tests: readonly TestResult[];
+  here: string;
+  onChoose: (id: string) => void;
+  className: string;
+}): ReactNode {
+  return (
+    <ol className={`test-list ${className}`}>
+      {tests.map((t, i) => (
+        <li key={t.id}>
+          <button
+            type="button"
+            className={`${t.verdict}${t.id === here ? ' here' : ''}`}
+            aria-current={t.id === here}
+            onClick={() => onChoose(t.id)}
+          >
+            <span className="mono">{i + 1}</span> {t.title} <span className="soft">{VERDICT[t.verdict]}</span>
+          </button>
+        </li>
+      ))}
+    </ol>
   );
 }
 
@@ -276,6 +293,7 @@ function TestCard({ test, number, onNext }: { test: TestResult; number: number; 
 function Measure({ test, measure: m }: { test: TestResult; measure: MeasureResult }): ReactNode {
   const { job, read, change, light, sealed } = useJob();
   const last = m.readings[m.readings.length - 1];
+  const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
   const take = (value: number): void => {
     read(`${test.title}: ${m.what} ${valueText(m.quantity, value, job.units, m.seen)}`, {
@@ -337,16 +355,23 @@ function Measure({ test, measure: m }: { test: TestResult; measure: MeasureResul
             </span>
           </p>
         ) : null}
-        {m.quantity === 'seen' ? null : (
+        {m.quantity === 'seen' || sealed || (last && !again) ? null : (
           <ReadingEntry
             compact
             label={last ? 'read again' : 'meter says'}
             quantity={m.quantity}
             units={job.units}
-            disabled={sealed}
-            onRead={take}
+            onRead={(value) => {
+              take(value);
+              setAgain(false);
+            }}
           />
         )}
+        {last && !sealed && !again && m.quantity !== 'seen' ? (
+          <button type="button" className="plain" onClick={() => setAgain(true)}>
+            read again
+          </button>
+        ) : null}
         {last && !sealed ? (
           <button
             type="button"

@@ -69,16 +69,18 @@ function Card(): ReactNode {
                 </svg>
               </button>
               <div className="card-where">
-                <span className="mono">{r.where}</span>
-                <span className="soft">{r.label}</span>
+                <span className="soft">
+                  {r.where.includes(' / ') ? r.where.split(' / ').slice(0, -1).join(' / ') : r.label}
+                </span>
+                <span className="mono">{r.where.split(' / ').at(-1)}</span>
               </div>
               <div className="card-enter">
                 <span className="mono card-code">{r.enter}</span>
-                <span>{r.value}</span>
+                {r.value.toLowerCase() === r.enter.toLowerCase() ? null : <span>{r.value}</span>}
               </div>
               <div className="card-why">
                 <span>{r.why}</span>
-                <span className="soft">takes {r.range}</span>
+                {r.range && r.range !== r.enter ? <span className="soft">takes {r.range}</span> : null}
               </div>
               <select
                 aria-label={`Another value for ${r.name}`}

@@ -23,7 +23,7 @@ export function FindingCard({ finding, here }: { finding: Finding; here: StopId 
       <p>{finding.fix}</p>
       {finding.about.length > 0 || finding.evidence ? (
         <button type="button" className="evidence" aria-pressed={on} onClick={() => light(on ? [] : finding.about)}>
-          {on ? 'Hide where' : 'Show where'}
+          <u>{on ? 'Hide where' : 'Show where'}</u>
           {finding.evidence ? <span className="soft">{finding.evidence}</span> : null}
         </button>
       ) : null}
@@ -61,7 +61,7 @@ export function QuestionCard({ question }: { question: Question }): ReactNode {
       </div>
       {question.about.length > 0 ? (
         <button type="button" className="evidence" onClick={() => light(question.about)}>
-          Show where
+          <u>Show where</u>
         </button>
       ) : null}
     </article>

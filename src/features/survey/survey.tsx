@@ -28,6 +28,7 @@ export function Survey(): ReactNode {
   const [jumperFrom, setJumperFrom] = useState<string | null>(null);
   const [jumping, setJumping] = useState(false);
   const [extra, setExtra] = useState<string[]>([]);
+  const cable = job.survey.cables.main;
   const rows = surveyRows(job, extra);
   const conductors = surveyConductors(job);
   const landed = conductors.filter((c) => c.wall !== null || c.board !== null).length;
@@ -38,7 +39,10 @@ export function Survey(): ReactNode {
     light([]);
     if (sealed) return;
     if (jumping) {
-      if (!jumperFrom) return setJumperFrom(`${place}.${terminal}`);
+      if (!jumperFrom) {
+        setJumperFrom(`${place}.${terminal}`);
+        return;
+      }
       const [fromPlace, from] = jumperFrom.split('.');
       setJumperFrom(null);
       setJumping(false);
@@ -83,7 +87,14 @@ export function Survey(): ReactNode {
     <>
       <Bench
         title="What is on the wall, and at the board"
-        note={`${landed} landed${spares > 0 ? `, ${count(spares, 'spare')}` : ''}`}
+        note={[
+          `${landed} landed`,
+          spares > 0 ? count(spares, 'spare') : '',
+          cable.gauge ?? '',
+          cable.metres ? `${cable.metres} m` : '',
+        ]
+          .filter(Boolean)
+          .join(', ')}
       >
         <Strip
           rows={rows}
@@ -109,6 +120,7 @@ export function Survey(): ReactNode {
         />
         {sealed ? null : (
           <>
+            <QuickEntry />
             <div className="palette" role="group" aria-label="Colour to land">
               {PALETTE.map((i) => (
                 <button
@@ -182,7 +194,6 @@ export function Survey(): ReactNode {
                 </select>
               </div>
             </div>
-            <QuickEntry />
           </>
         )}
         <Around />

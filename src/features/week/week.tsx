@@ -86,24 +86,25 @@ export function Week(): ReactNode {
               onChange={(label, next) => edit(label, (w) => ({ ...w, profiles: { ...w.profiles, [id]: next } }))}
             />
           ))}
-          <Button
-            disabled={sealed}
-            onClick={() =>
-              edit('Add a profile', (w) => ({
-                ...w,
-                profiles: {
-                  ...w.profiles,
-                  [nanoid(6)]: {
-                    name: `Profile ${Object.keys(w.profiles).length + 1}`,
-                    heatCelsius: 19,
-                    coolCelsius: 25,
+          {sealed ? null : (
+            <Button
+              onClick={() =>
+                edit('Add a profile', (w) => ({
+                  ...w,
+                  profiles: {
+                    ...w.profiles,
+                    [nanoid(6)]: {
+                      name: `Profile ${Object.keys(w.profiles).length + 1}`,
+                      heatCelsius: 19,
+                      coolCelsius: 25,
+                    },
                   },
-                },
-              }))
-            }
-          >
-            Add a profile
-          </Button>
+                }))
+              }
+            >
+              Add a profile
+            </Button>
+          )}
         </section>
         <WeekStrip
           days={days}

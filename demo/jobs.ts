@@ -1,0 +1,337 @@
+/**
+ * The demo town: Skerrow Haven, worked by Tidewell Controls. Everything here is invented. Readings
+ * come from the simulated house, so that every record is one that could have been made.
+ */
+import { derive } from '../src/core/derive';
+import { readJobValue } from '../src/core/job/file';
+import type { Job, Reading } from '../src/core/job/schema';
+import { sealed } from '../src/core/record/seal';
+import { startingWeek } from '../src/core/week/week';
+import { runTestOnRig } from '../src/features/rig/run-test';
+import { worldClient } from './world-client';
+
+export interface DemoJob {
+  id: string;
+  at: string;
+  job: Job;
+}
+
+const BY = 'Oda Brannick';
+
+function file(value: object): Job {
+  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  if (!read.ok) throw new Error(`demo job: ${read.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
+  return read.job;
+}
+
+const reading = (at: string, more: Partial<Reading> & Pick<Reading, 'quantity' | 'value'>): Reading => ({
+  at,
+  by: BY,
+  source: 'typed',
+  ...more,
+});
+
+/** Supply off, heard and measured. */
+const madeSafe = (job: Job, at: string, place: 'wall' | 'board', hot = 'R'): Job => ({
+  ...job,
+  supplies: { main: { name: 'Breaker 7, furnace', kind: 'breaker', state: 'off', heard: 'stopped' } },
+  readings: {
+    ...job.readings,
+    safe1: reading(at, {
+      quantity: 'volts-ac',
+      value: 0.1,
+      a: `${place}.${hot}`,
+      b: `${place}.C`,
+      stop: 'make-safe',
+      state: 'off',
+    }),
+  },
+});
+
+const connected = (job: Job): Job => ({
+  ...job,
+  connect: { ...job.connect, done: Object.fromEntries((derive(job).wiring?.steps ?? []).map((s) => [s.id, true])) },
+});
+
+const powered = (job: Job, at: string, value: number): Job => {
+  const d = derive(job);
+  const { device } = d.installed ?? {};
+  if (!device) return job;
+  return {
+    ...job,
+    powerUp: { display: 'lit' },
+    supplies: Object.fromEntries(Object.entries(job.supplies).map(([k, s]) => [k, { ...s, state: 'on' as const }])),
+    readings: {
+      ...job.readings,
+      up1: reading(at, {
+        quantity: 'volts-ac',
+        value,
+        a: `wall.${device.hot}`,
+        b: `wall.${device.common}`,
+        stop: 'power-up',
+        state: 'idle',
+      }),
+    },
+  };
+};
+
+const setUp = (job: Job, how: 'all' | number): Job => {
+  const d = derive(job);
+  const rows = how === 'all' ? d.settings.card : d.settings.card.slice(0, how);
+  return {
+    ...job,
+    setUp: {
+      ...job.setUp,
+      entered: Object.fromEntries(rows.map((r) => [r.key, true])),
+      ...(how === 'all' ? { detected: d.wired } : {}),
+    },
+  };
+};
+
+async function proved(job: Job, startAt: string, faults: readonly string[], tests: number): Promise<Job> {
+  const rig = worldClient(job, faults);
+  let at = Date.parse(startAt);
+  const readings: Record<string, Reading> = { ...job.readings };
+  for (const test of derive(job).proof.tests.slice(0, tests)) {
+    for (const { measure, value } of await runTestOnRig(rig, test)) {
+      at += 20_000;
+      readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
+        at: new Date(at).toISOString(),
+        by: BY,
+        source: 'rig',
+        quantity: measure.quantity,
+        value,
+        state: measure.state,
+        stop: 'proof',
+        test: test.id,
+        measure: measure.id,
+        ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
+      };
+    }
+    at += 240_000;
+  }
+  return { ...job, readings };
+}
+
+const joined = (job: Job): Job => ({
+  ...job,
+  join: {
+    ...job.join,
+    internet: 'yes',
+    networkName: 'tidewater-guest',
+    band: '2.4',
+    signalDbm: -61,
+    account: 'warden@skerrow-haven.example',
+    placeName: 'Skerrow Haven',
+    timeZone: 'Etc/GMT',
+    controlProof: 'setpoint',
+  },
+});
+
+const arrived = (job: Job): Job => ({
+  ...job,
+  arrive: { ...job.arrive, worksNow: 'yes', wall: 'plasterboard', plateCoversMarks: true },
+});
+
+export async function demoJobs(): Promise<DemoJob[]> {
+  const netLoft = madeSafe(
+    arrived(
+      file({
+        number: '0147',
+        site: { name: 'Net loft', address: '3 Quay Lane, Skerrow Haven', customer: 'Net loft committee' },
+        zone: 'upper floor',
+        device: 't24-five',
+        survey: {
+          region: 'NA',
+          cables: { main: { gauge: 'AWG 18', metres: 14, cores: 5 } },
+          equipment: { fuel: 'gas' },
+          lines: 'r red, w white/grey, y yellow, g green, spare blue, jumper r rc',
+        },
+      }),
+    ),
+    '2026-11-23T09:12:00Z',
+    'board',
+  );
+
+  const ferry = joined(
+    setUp(
+      powered(
+        connected(
+          madeSafe(
+            arrived(
+              file({
+                number: '0151',
+                site: { name: 'Ferry office', address: '1 Harbour Steps, Skerrow Haven', customer: 'Harbour board' },
+                zone: 'ticket hall',
+                device: 't24-five',
+                survey: {
+                  region: 'NA',
+                  equipment: { fuel: 'gas', efficiencyPercent: 95 },
+                  lines: 'r red, c blue, y yellow, g green, w white',
+                },
+                week: startingWeek(),
+              }),
+            ),
+            '2026-11-23T13:05:00Z',
+            'wall',
+          ),
+        ),
+        '2026-11-23T13:31:00Z',
+        26.3,
+      ),
+      'all',
+    ),
+  );
+  const ferryHalf = await proved(ferry, '2026-11-23T13:50:00Z', [], 5);
+
+  const flat = joined(
+    setUp(
+      powered(
+        connected(
+          madeSafe(
+            arrived(
+              file({
+                number: '0139',
+                site: { name: 'Cannery flats', address: '22 Cooper Row, Skerrow Haven', customer: 'P. Aldane' },
+                zone: 'flat 3',
+                device: 't24-five',
+                survey: {
+                  region: 'NA',
+                  cables: { main: { gauge: 'AWG 18', metres: 9, cores: 5 } },
+                  equipment: { fuel: 'gas', efficiencyPercent: 80 },
+                  lines: 'r red, c black, y yellow, g green, w white',
+                },
+                week: startingWeek(),
+              }),
+            ),
+            '2026-11-19T08:40:00Z',
+            'wall',
+          ),
+        ),
+        '2026-11-19T09:02:00Z',
+        25.9,
+      ),
+      'all',
+    ),
+  );
+  const flatProved = await proved(flat, '2026-11-19T09:20:00Z', [], 20);
+  const flatShown: Job = {
+    ...flatProved,
+    handOver: {
+      shown: {
+        setpoint: 'did',
+        hold: 'did',
+        mode: 'shown',
+        rest: 'shown',
+        fan: 'shown',
+        schedule: 'did',
+        call: 'shown',
+        app: 'did',
+      },
+    },
+  };
+
+  const hall = joined(
+    setUp(
+      powered(
+        connected(
+          madeSafe(
+            arrived(
+              file({
+                number: '0152',
+                site: { name: 'Chapel hall', address: '9 Bell Bank, Skerrow Haven', customer: 'Hall wardens' },
+                zone: 'main room',
+                device: 't24-five',
+                survey: {
+                  region: 'NA',
+                  equipment: { fuel: 'propane' },
+                  lines: 'r red, c blue, y yellow, g green, w white',
+                },
+                week: startingWeek(),
+              }),
+            ),
+            '2026-11-24T08:15:00Z',
+            'wall',
+          ),
+        ),
+        '2026-11-24T08:44:00Z',
+        26.1,
+      ),
+      'all',
+    ),
+  );
+  const hallWrong = await proved(hall, '2026-11-24T09:00:00Z', ['swap-board-k3-k4'], 4);
+
+  const bathing: Job = {
+    ...arrived(
+      file({
+        number: '0154',
+        site: { name: 'Bathing house', address: 'Strand Road, Skerrow Haven' },
+        zone: 'changing rooms',
+        device: 't24-five',
+      }),
+    ),
+    survey: { ...file({}).survey, seen: { thickConductors: true, wireNuts: true, mainsLabel: '240 V' } },
+    supplies: { main: { name: 'Breaker 2', kind: 'breaker', state: 'on' } },
+  };
+
+  const cottage = file({
+    number: '0155',
+    site: { name: 'Keeper’s cottage', address: 'North Head, Skerrow Haven' },
+    zone: 'whole house',
+  });
+
+  const station = setUp(
+    powered(
+      connected(
+        madeSafe(
+          arrived(
+            file({
+              number: '0149',
+              site: { name: 'Lifeboat station', address: 'Slip Road, Skerrow Haven', customer: 'Station trustees' },
+              zone: 'crew room',
+              device: 'v7-menu',
+              survey: {
+                region: 'NA',
+                cables: { main: { gauge: 'AWG 18', metres: 22, cores: 8 } },
+                equipment: { fuel: 'gas', efficiencyPercent: 96, transformerVA: 40 },
+                lines: 'r red, c blue, w1 white, w2 brown, y1 yellow, y2 orange, g green, spare black',
+              },
+            }),
+          ),
+          '2026-11-22T10:10:00Z',
+          'wall',
+        ),
+      ),
+      '2026-11-22T10:55:00Z',
+      25.6,
+    ),
+    6,
+  );
+
+  const store: Job = madeSafe(
+    arrived(
+      file({
+        number: '0150',
+        site: { name: 'Net loft', address: '3 Quay Lane, Skerrow Haven', customer: 'Net loft committee' },
+        zone: 'ground floor store',
+        device: 'k2-battery',
+        survey: { region: 'NA', equipment: { fuel: 'oil' }, lines: 'rh red, w white', old: { batteries: true } },
+      }),
+    ),
+    '2026-11-22T15:20:00Z',
+    'board',
+    'Rh',
+  );
+
+  return [
+    { id: 'demo-cottage', at: '2026-11-24T12:00:00.000Z', job: cottage },
+    { id: 'demo-bathing', at: '2026-11-24T11:00:00.000Z', job: bathing },
+    { id: 'demo-hall', at: '2026-11-24T09:40:00.000Z', job: hallWrong },
+    { id: 'demo-ferry', at: '2026-11-23T14:30:00.000Z', job: ferryHalf },
+    { id: 'demo-netloft', at: '2026-11-23T09:20:00.000Z', job: netLoft },
+    { id: 'demo-store', at: '2026-11-22T15:30:00.000Z', job: store },
+    { id: 'demo-station', at: '2026-11-22T11:30:00.000Z', job: station },
+    { id: 'demo-flat', at: '2026-11-19T10:30:00.000Z', job: sealed(flatShown, '2026-11-19T10:30:00.000Z', BY) },
+  ];
+}

@@ -1,0 +1,39 @@
+'use client';
+
+import { valueText } from '@core/proof/proof-run';
+import type { StopId } from '@core/run';
+/** Readings taken at this stop, latest first; a struck one stays visible as struck. */
+import type { ReactNode } from 'react';
+import { useJob } from './job-context';
+
+const point = (p: string | undefined): string => (p ? `${p.split('.')[1]} (${p.split('.')[0]})` : '');
+
+export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
+  const { job, light } = useJob();
+  const readings = Object.entries(job.readings)
+    .filter(([, r]) => r.stop === stop)
+    .sort(([, a], [, b]) => b.at.localeCompare(a.at));
+  if (readings.length === 0) return null;
+  return (
+    <section className="stack readings-log">
+      <h2>Read here</h2>
+      <ul>
+        {readings.map(([id, r]) => (
+          <li key={id} className={r.struck ? 'struck' : ''}>
+            <button type="button" onClick={() => light([r.a, r.b].filter((x): x is string => x !== undefined))}>
+              <span className="mono">{valueText(r.quantity, r.value, job.units)}</span>
+              <span>
+                {r.a && r.b ? `${point(r.a)} to ${point(r.b)}` : (r.measure ?? '')}
+                <span className="soft">
+                  {' '}
+                  {r.state}, {new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+                  {r.struck ? ', struck' : ''}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

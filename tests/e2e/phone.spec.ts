@@ -1,0 +1,83 @@
+/** The same run by thumb at 390 × 844: pointing instead of typing, and a reload in the middle. */
+import { expect, test } from '@playwright/test';
+import { fill, goTo, kept, newJob, RIG } from './helpers';
+
+test('a job by thumb from empty survey to seal', async ({ page, request }) => {
+  const id = await newJob(page);
+  await page.getByRole('button', { name: /T-24 five-screw/ }).tap();
+  await fill(page, 'Site', 'Pilot house');
+  await page.getByRole('button', { name: 'Yes' }).first().tap();
+  await goTo(page, 'Survey');
+  const strip = page.locator('.strip');
+  for (const [colour, screw] of [
+    ['red', 'R'],
+    ['blue', 'C'],
+    ['white', 'W'],
+    ['yellow', 'Y'],
+    ['green', 'G'],
+  ] as const) {
+    await page.getByRole('group', { name: 'Colour to land' }).getByRole('button', { name: colour }).tap();
+    await strip.getByRole('button', { name: new RegExp(`^${screw} at the wall`) }).tap();
+  }
+  await expect(page.locator('.bench-head')).toContainText('5 landed');
+  await kept(page);
+  await page.reload();
+  await expect(page.locator('.bench-head')).toContainText('5 landed');
+  await goTo(page, 'Make safe');
+  await page.getByRole('button', { name: 'Add breaker' }).tap();
+  await page.getByRole('switch').tap();
+  await page.getByLabel(/^Volts AC/).fill('0');
+  await page.getByLabel(/^Volts AC/).press('Enter');
+  await goTo(page, 'Decide');
+  await page.getByRole('button', { name: /^Oil The furnace/ }).tap();
+  await expect(page.locator('.sentence')).toContainText('An oil furnace with air conditioning');
+  await goTo(page, 'Connect');
+  for (const tick of await page.locator('.panel', { hasText: 'Work list' }).getByRole('checkbox').all())
+    await tick.tap();
+  await goTo(page, 'Power up');
+  await page.getByLabel('Meter says').fill('25.8');
+  await page.getByLabel('Meter says').press('Enter');
+  await page.getByRole('button', { name: 'Lights up' }).tap();
+  await goTo(page, 'Proof');
+  await page.getByRole('button', { name: 'Rig', exact: true }).tap();
+  await page.getByLabel('Address').fill(RIG);
+  await page.getByLabel('Address').press('Enter');
+  await page.getByRole('button', { name: 'Load this job' }).tap();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('is loaded');
+  await page.getByRole('button', { name: 'Run the whole proof' }).tap();
+  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown', { timeout: 60_000 });
+  await goTo(page, 'Hand over');
+  await kept(page);
+  await fill(page, 'Your name', 'Oda Brannick');
+  await page.getByRole('button', { name: 'Seal', exact: true }).tap();
+  await page.getByRole('button', { name: 'Seal it now' }).tap();
+  await expect(page.locator('.sentence')).toContainText('the seal holds');
+  expect((await request.get(`/api/jobs/${id}/handover`)).status()).toBe(200);
+});
+
+test('nothing runs off the side of any stop, and targets are big enough', async ({ page }) => {
+  for (const stop of [
+    'arrive',
+    'make-safe',
+    'survey',
+    'decide',
+    'connect',
+    'power-up',
+    'set-up',
+    'week',
+    'proof',
+    'hand-over',
+  ]) {
+    await page.goto(`/jobs/demo-station/${stop}`);
+    await expect(page.locator('.sentence')).toBeVisible();
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(wide, stop).toBeLessThanOrEqual(0);
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('.bench button, .bench select, .bench input')]
+        .filter((e) => e.getClientRects().length > 0 && !e.classList.contains('visually-hidden'))
+        .map((e) => ({ name: e.textContent ?? '', h: e.getBoundingClientRect().height }))
+        .filter((e) => e.h < 36),
+    );
+    expect(small, stop).toEqual([]);
+  }
+});

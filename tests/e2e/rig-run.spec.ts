@@ -1,0 +1,53 @@
+/** The whole proof against the rig: once as planned, once with Y and G swapped at the board. */
+import { expect, type Page, test } from '@playwright/test';
+import { arriveToPowerUp, goTo, kept, newJob, RIG } from './helpers';
+
+async function openRig(page: Page): Promise<void> {
+  await goTo(page, 'Proof');
+  await page.getByRole('button', { name: 'Rig', exact: true }).click();
+  await page.getByLabel('Address').fill(RIG);
+  await page.getByLabel('Address').press('Enter');
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('is loaded');
+}
+
+test('wired as planned, every test is shown', async ({ page }) => {
+  await newJob(page);
+  await arriveToPowerUp(page, 'Rope walk');
+  await openRig(page);
+  await page.getByRole('button', { name: 'Run the whole proof' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('Whole proof run', { timeout: 60_000 });
+  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown');
+  await kept(page);
+  await page.reload();
+  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown');
+});
+
+test('Y and G swapped at the board is shown wrong and named', async ({ page }) => {
+  await newJob(page);
+  await arriveToPowerUp(page, 'Sail store');
+  await openRig(page);
+  await page.getByLabel('Hidden fault').selectOption({ label: 'Y and G swapped at the board' });
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('with a fault');
+  await page
+    .getByRole('button', { name: /3 ?Fan alone/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Take readings for this test' }).click();
+  await expect(page.locator('.test-verdict')).toHaveText('wrong');
+  const y = page.locator('.measure', { hasText: 'Y to C at the board' });
+  await expect(y).toContainText('not as predicted');
+  expect(Number.parseFloat((await y.locator('.measure-value').textContent()) ?? '0')).toBeGreaterThan(20);
+  await expect(page.locator('.ranking')).toContainText('Y and G swapped at the board');
+  await expect(page.locator('.sentence')).toContainText('Y and G swapped');
+});
+
+test('no rig at the address is said plainly', async ({ page }) => {
+  await page.goto('/jobs/demo-ferry/proof');
+  await page.getByRole('button', { name: 'Rig', exact: true }).click();
+  await page.getByLabel('Address').fill('http://127.0.0.1:9');
+  await page.getByLabel('Address').press('Enter');
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('No rig answers');
+});

@@ -1,0 +1,128 @@
+/** The strip: pointing, dragging, keys; findings light up what they are about; a no-C job decided by its spare core. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { goTo, kept, newJob } from './helpers';
+
+test('an end is dragged to another screw and off the plate', async ({ page }) => {
+  await newJob(page);
+  await goTo(page, 'Survey');
+  await page.getByLabel('Type landings').fill('r red, y yellow, w white');
+  await page.getByLabel('Type landings').press('Enter');
+  const screw = (name: RegExp) => page.locator('.strip').getByRole('button', { name });
+  const centre = async (name: RegExp): Promise<{ x: number; y: number }> => {
+    const b = await screw(name).boundingBox();
+    return { x: (b?.x ?? 0) + (b?.width ?? 0) / 2, y: (b?.y ?? 0) + (b?.height ?? 0) / 2 };
+  };
+  const from = await centre(/^Y at the board/);
+  const to = await centre(/^G at the board/);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.mouse.up();
+  await expect(screw(/^G at the board, yellow/)).toBeVisible();
+  await expect(page.locator('.reading-side')).toContainText('yellow is on Y at the wall but on G at the board');
+  const w = await centre(/^W at the wall/);
+  await page.mouse.move(w.x, w.y);
+  await page.mouse.down();
+  await page.mouse.move(w.x + 330, w.y, { steps: 6 });
+  await page.mouse.up();
+  await expect(screw(/^W at the wall, empty/)).toBeVisible();
+});
+
+test('a screw is landed by keyboard alone, and evidence lights up', async ({ page }) => {
+  await newJob(page);
+  await goTo(page, 'Survey');
+  await page.getByRole('group', { name: 'Colour to land' }).getByRole('button', { name: 'white' }).press('Enter');
+  await page
+    .locator('.strip')
+    .getByRole('button', { name: /^W at the wall/ })
+    .press('Enter');
+  await expect(page.locator('.strip').getByRole('button', { name: /^W at the board, white/ })).toBeVisible();
+  await page.goto('/jobs/demo-netloft/survey');
+  await page
+    .locator('.finding', { hasText: 'There is a splice' })
+    .getByRole('button', { name: /Show where/ })
+    .click();
+  await expect(page.locator('.conductor.lit')).toHaveCount(1);
+});
+
+test('no common: the spare core is measured, becomes C, and the plan and prediction follow', async ({ page }) => {
+  await page.goto('/');
+  const row = page.getByRole('listitem').filter({ hasText: 'Net loft' }).filter({ hasText: 'upper floor' });
+  await row.getByRole('button', { name: 'Copy' }).click();
+  await page.waitForURL(/\/arrive/);
+  await goTo(page, 'Decide');
+  await expect(page.locator('.reading-side')).toContainText('No common');
+  await page.getByLabel(/Spare core joined/).fill('1.4');
+  await page.getByLabel(/Spare core joined/).press('Enter');
+  await expect(page.locator('.way.chosen')).toContainText('Spare core as C');
+  await expect(page.locator('.reading-side')).not.toContainText('No common');
+  await goTo(page, 'Connect');
+  await expect(page.getByText('Land blue on C at the board, tug it')).toBeVisible();
+  await goTo(page, 'Power up');
+  await expect(page.locator('.sentence')).toContainText('It should say');
+  await page.getByRole('button', { name: 'Stays dead' }).click();
+  await expect(page.locator('.ranking')).toContainText('Most likely');
+  await kept(page);
+});
+
+test('search, archive and take out again', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Search jobs').fill('lifeboat crew');
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Archive', exact: true }).last().click();
+  await expect(page.getByText('No job has')).toBeVisible();
+  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+});
+
+test('commands are found by name and by key', async ({ page }) => {
+  await page.goto('/jobs/demo-ferry/survey');
+  await expect(page.locator('.sentence')).toBeVisible();
+  await page.locator('body').press('/');
+  await page.getByLabel('Command').fill('week');
+  await page.getByLabel('Command').press('Enter');
+  await page.waitForURL(/\/week$/);
+  await page.locator('body').press('g');
+  await page.locator('body').press('9');
+  await page.waitForURL(/\/proof$/);
+});
+
+for (const path of [
+  '/',
+  '/jobs/demo-netloft/survey',
+  '/jobs/demo-netloft/decide',
+  '/jobs/demo-ferry/power-up',
+  '/jobs/demo-hall/proof',
+  '/jobs/demo-station/set-up',
+  '/jobs/demo-flat/week',
+  '/jobs/demo-flat/hand-over',
+  '/jobs/demo-netloft/make-safe',
+  '/jobs/demo-ferry/connect',
+  '/jobs/demo-cottage/arrive',
+]) {
+  for (const scheme of ['light', 'dark'] as const) {
+    test(`no accessibility fault on ${path}, ${scheme}`, async ({ browser }) => {
+      const page = await (
+        await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })
+      ).newPage();
+      await page.goto(path);
+      await expect(page.locator('.sentence, .ledger').first()).toBeVisible();
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 4)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    });
+  }
+}
