@@ -44,12 +44,14 @@ export default defineConfig({
       env: { DATABASE_URL: `file:./${folder}/augerset.db`, NEXT_TELEMETRY_DISABLED: '1' },
       timeout: 60_000,
       reuseExistingServer: false,
+      gracefulShutdown: { signal: 'SIGTERM', timeout: 4000 },
     },
     {
       command: `node_modules/.bin/tsx rig/main.ts --port ${rigPort}`,
       url: `http://127.0.0.1:${rigPort}/`,
       timeout: 30_000,
       reuseExistingServer: false,
+      gracefulShutdown: { signal: 'SIGTERM', timeout: 4000 },
     },
   ],
 });

@@ -13,19 +13,15 @@ if (seeded.status !== 0) process.exit(1);
 
 let child;
 const start = () => {
-  // The server file itself, not the wrapper: killing it must kill what serves.
+  // Next's own file, not a wrapper: killing it must kill what serves.
   child = spawn(
     process.execPath,
     [`${root}node_modules/next/dist/bin/next`, 'start', '--hostname', '127.0.0.1', '--port', port],
-    { cwd: root, stdio: 'inherit', env: process.env, detached: true },
+    { cwd: root, stdio: 'inherit', env: process.env },
   );
 };
 const stop = () => {
-  try {
-    process.kill(-child.pid, 'SIGKILL');
-  } catch {
-    // Already gone.
-  }
+  child.kill('SIGKILL');
 };
 start();
 createServer((request, response) => {

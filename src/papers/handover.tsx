@@ -5,6 +5,7 @@ import type { Job } from '@core/job/schema';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { followUps, handoverTopics } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
+import { STOPS } from '@core/run';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
@@ -118,6 +119,16 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
         }),
   );
   const open = derived.findings.filter((f) => f.severity !== 'note');
+  const others = Object.values(job.readings)
+    .filter((r) => r.test === undefined)
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .map((r) => [
+      r.at.slice(0, 16).replace('T', ' '),
+      STOPS.find((s) => s.id === r.stop)?.name ?? '',
+      r.a && r.b ? `${r.a} to ${r.b}` : (r.measure ?? ''),
+      r.state ?? '',
+      `${valueText(r.quantity, r.value, job.units)}${r.struck ? ' (struck)' : ''}`,
+    ]);
   return (
     <Page size={size} style={css.page}>
       <Text style={css.title}>Technical record</Text>
@@ -188,6 +199,21 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
               { head: 'Verdict', width: 22 },
             ]}
             rows={readings}
+          />
+        </View>
+      ) : null}
+      {others.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Other readings</Text>
+          <Table
+            columns={[
+              { head: 'When, UTC', width: 22, mono: true },
+              { head: 'Where', width: 18 },
+              { head: 'Between', width: 32, mono: true },
+              { head: 'State', width: 12 },
+              { head: 'Read', width: 16, mono: true },
+            ]}
+            rows={others}
           />
         </View>
       ) : null}

@@ -1,4 +1,4 @@
-/** Pieces of the printed papers. Faces are registered once; they hold Ω ° − × →. */
+/** Pieces of the printed papers. Faces are registered once; the signs face holds what the others lack: Ω → ≤. */
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
@@ -23,8 +23,12 @@ export function registerFaces(): void {
     })),
   });
   Font.register({
-    family: 'Plex',
-    fonts: [{ src: faceFile('@fontsource/ibm-plex-mono', 'ibm-plex-mono-latin-500-normal.woff') }],
+    family: 'PaperMono',
+    fonts: [{ src: faceFile('@fontsource/dejavu-mono', 'dejavu-mono-latin-400-normal.woff') }],
+  });
+  Font.register({
+    family: 'Signs',
+    fonts: [{ src: faceFile('@fontsource/noto-sans-math', 'noto-sans-math-latin-400-normal.woff') }],
   });
   // Long ids and names break anywhere rather than run off the page.
   Font.registerHyphenationCallback((word) => (word.length > 24 ? (word.match(/.{1,24}/g) ?? [word]) : [word]));
@@ -32,7 +36,7 @@ export function registerFaces(): void {
 
 export const css = StyleSheet.create({
   page: {
-    fontFamily: 'Hyperlegible',
+    fontFamily: ['Hyperlegible', 'Signs'],
     fontSize: 10.5,
     lineHeight: 1.35,
     color: '#1b2125',
@@ -40,7 +44,7 @@ export const css = StyleSheet.create({
     paddingTop: 40,
     paddingBottom: 52,
   },
-  title: { fontSize: 21, fontWeight: 700, marginBottom: 2 },
+  title: { fontSize: 21, fontWeight: 700, lineHeight: 1.3, marginBottom: 2 },
   sub: { color: '#555b5d', marginBottom: 12 },
   h2: { fontSize: 13, fontWeight: 700, marginTop: 14, marginBottom: 4 },
   row: { flexDirection: 'row', borderBottomWidth: 0.7, borderBottomColor: '#cfc9ba', paddingVertical: 3.5 },
@@ -52,7 +56,7 @@ export const css = StyleSheet.create({
     color: '#555b5d',
     fontSize: 9,
   },
-  mono: { fontFamily: 'Plex', fontSize: 9.5 },
+  mono: { fontFamily: 'PaperMono', fontSize: 8.8 },
   box: { width: 11, height: 11, borderWidth: 1, borderColor: '#1b2125', marginRight: 8, marginTop: 2 },
   foot: {
     position: 'absolute',

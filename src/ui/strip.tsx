@@ -321,7 +321,6 @@ export function Strip(props: StripProps): ReactNode {
                 key={`${j.place}${j.a}${j.b}`}
                 className="jumper"
                 d={`M ${x} ${y(r1)} C ${x + bow} ${y(r1)} ${x + bow} ${y(r2)} ${x} ${y(r2)}`}
-                aria-label={`jumper ${j.a} to ${j.b}`}
               />
             );
           })}

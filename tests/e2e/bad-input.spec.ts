@@ -52,7 +52,7 @@ test('unknown terminals, a full screw and volts below zero are answered where th
   await goTo(page, 'Make safe');
   await page.getByLabel(/^Volts AC/).fill('-24');
   await page.getByLabel(/^Volts AC/).press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Below zero');
+  await expect(page.locator('.problem')).toContainText('Below zero');
   await page.getByLabel(/^Volts AC/).fill('25.9');
   await page.getByLabel(/^Volts AC/).press('Enter');
   await expect(page.locator('.sentence')).toContainText('Still live');

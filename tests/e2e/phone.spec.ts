@@ -73,7 +73,7 @@ test('nothing runs off the side of any stop, and targets are big enough', async 
     const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect(wide, stop).toBeLessThanOrEqual(0);
     const small = await page.evaluate(() =>
-      [...document.querySelectorAll('.bench button, .bench select, .bench input')]
+      [...document.querySelectorAll('.bench button, .bench select, .bench .reading-box input, .bench .quick-row input')]
         .filter((e) => e.getClientRects().length > 0 && !e.classList.contains('visually-hidden'))
         .map((e) => ({ name: e.textContent ?? '', h: e.getBoundingClientRect().height }))
         .filter((e) => e.h < 36),

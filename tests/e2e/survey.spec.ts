@@ -83,8 +83,8 @@ test('commands are found by name and by key', async ({ page }) => {
   await page.goto('/jobs/demo-ferry/survey');
   await expect(page.locator('.sentence')).toBeVisible();
   await page.locator('body').press('/');
-  await page.getByLabel('Command').fill('week');
-  await page.getByLabel('Command').press('Enter');
+  await page.getByLabel('Command', { exact: true }).fill('week');
+  await page.getByLabel('Command', { exact: true }).press('Enter');
   await page.waitForURL(/\/week$/);
   await page.locator('body').press('g');
   await page.locator('body').press('9');

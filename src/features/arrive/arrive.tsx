@@ -59,7 +59,7 @@ export function Arrive(): ReactNode {
             ))}
           </div>
           {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          <div className="arrive-fields">
+          <div className="field-grid">
             <TextField
               label="Serial number"
               mono
@@ -80,10 +80,10 @@ export function Arrive(): ReactNode {
             />
           </div>
         </section>
-        <div className="arrive-grid">
+        <div className="panel-grid">
           <section className="panel stack">
             <h2>Where</h2>
-            <div className="arrive-fields">
+            <div className="field-grid">
               {site('name', 'Site')}
               <TextField
                 label="Zone or room"
@@ -164,7 +164,7 @@ export function Arrive(): ReactNode {
             />
           </section>
         </div>
-        <div className="arrive-grid">
+        <div className="panel-grid">
           {sheet && sheet.updateSeconds + sheet.firstStartSeconds > 0 ? (
             <section className="panel stack">
               <h2>Start first, it runs while you work</h2>

@@ -203,7 +203,7 @@ function Sealed(): ReactNode {
             <label htmlFor="amend-text">Should read</label>
             <input
               id="amend-text"
-              className="skip-reason"
+              className="text-input"
               value={text}
               maxLength={4000}
               onChange={(e) => setText(e.target.value)}
@@ -213,7 +213,7 @@ function Sealed(): ReactNode {
             <label htmlFor="amend-reason">Reason</label>
             <input
               id="amend-reason"
-              className="skip-reason"
+              className="text-input"
               value={reason}
               maxLength={400}
               onChange={(e) => setReason(e.target.value)}

@@ -8,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '../../sync/author';
 import { toggleScheme } from '../shell/scheme';
+import '../../ui/fields.css';
 import './jobs.css';
 
 export interface JobItem {

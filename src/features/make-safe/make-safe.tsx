@@ -144,7 +144,7 @@ export function MakeSafe(): ReactNode {
                 <b>{s.state === 'on' ? 'On' : 'Off'}</b>
               </button>
               <div className="stack">
-                <div className="arrive-fields">
+                <div className="field-grid">
                   <TextField
                     label="Name on the panel"
                     value={s.name}

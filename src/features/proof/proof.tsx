@@ -64,11 +64,17 @@ export function Proof(): ReactNode {
   const { derived, sealed } = api;
   const { proof } = derived;
   const diagnosis = useDiagnosis();
-  const [chosen, setChosen] = useState<string | null>(null);
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];
+  // The card stays until the installer moves on: a verdict that flies away is not seen.
+  const [chosen, setChosen] = useState<string | null>(firstOpen?.id ?? null);
   const test = proof.tests.find((t) => t.id === chosen) ?? firstOpen;
+  const next = (): void => {
+    const at = proof.tests.findIndex((t) => t.id === test?.id);
+    const waiting = [...proof.tests.slice(at + 1), ...proof.tests.slice(0, at)].find((t) => t.verdict === 'open');
+    setChosen((waiting ?? firstOpen)?.id ?? null);
+  };
   const sentence =
     proof.tests.length === 0
       ? 'No tests yet: they are written from the terminal plan.'
@@ -102,10 +108,15 @@ export function Proof(): ReactNode {
           )
         }
       >
-        <Lanes tests={proof.tests} here={test.id} onChoose={setChosen} />
+        <Lanes tests={proof.tests} here={test.id} />
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="across" />
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
-        <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={() => setChosen(null)} />
+        <TestCard
+          key={test.id}
+          test={test}
+          number={proof.tests.indexOf(test) + 1}
+          onNext={next}
+        />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="down" />
@@ -122,21 +133,13 @@ const PLACES = [
 ] as const;
 
 /** Where the installer has to stand, and when; waits are dashed. */
-function Lanes({
-  tests,
-  here,
-  onChoose,
-}: {
-  tests: readonly TestResult[];
-  here: string;
-  onChoose: (id: string) => void;
-}): ReactNode {
+function Lanes({ tests, here }: { tests: readonly TestResult[]; here: string }): ReactNode {
   const { lanes: bars, end } = lanes(tests);
   const minutes = Math.max(5, Math.ceil(end / 300) * 5);
   const at = (seconds: number): number => (seconds / (minutes * 60)) * 100;
   const now = bars.find((b) => b.test === here && !b.waiting);
   return (
-    <section className="lanes" aria-label="Tests on a time axis">
+    <section className="lanes" aria-hidden="true">
       <div className="lane-axis mono" aria-hidden="true">
         {Array.from({ length: 6 }, (_, i) => (
           <span key={i} style={{ left: `${i * 20}%` }}>
@@ -162,17 +165,14 @@ function Lanes({
                     title={t.wait?.label}
                   />
                 ) : (
-                  <button
+                  <span
                     key={b.test}
-                    type="button"
                     className={`lane-test ${t.verdict}${t.id === here ? ' here' : ''}`}
                     style={{ left: `${at(b.start)}%`, width: `${at(b.end - b.start)}%` }}
-                    onClick={() => onChoose(t.id)}
-                    aria-label={`${i + 1} ${t.title}: ${VERDICT[t.verdict]}`}
                     title={`${t.title}: ${VERDICT[t.verdict]}`}
                   >
                     {t.verdict === 'fail' ? '×' : i + 1}
-                  </button>
+                  </span>
                 );
               })}
             {now ? <span className="lane-now" style={{ left: `${at(now.start)}%` }} aria-hidden="true" /> : null}
@@ -274,7 +274,7 @@ function TestCard({ test, number, onNext }: { test: TestResult; number: number; 
           }}
         >
           <input
-            className="skip-reason"
+            className="text-input"
             aria-label="Reason for skipping"
             placeholder="Too cold outdoors to cool"
             value={reason}
@@ -427,7 +427,7 @@ function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: TestRes
         />
         <div className="field">
           <label htmlFor="rig-fault">Hidden fault</label>
-          <select id="rig-fault" className="more-screws" value={fault} onChange={(e) => setFault(e.target.value)}>
+          <select id="rig-fault" className="select" value={fault} onChange={(e) => setFault(e.target.value)}>
             <option value="">wired as planned</option>
             {faults.map((f) => (
               <option key={f.id} value={f.id}>

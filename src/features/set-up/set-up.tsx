@@ -218,7 +218,7 @@ function Join(): ReactNode {
           }))
         }
       />
-      <div className="arrive-fields">
+      <div className="field-grid">
         <TextField
           label="Network name (never the password)"
           value={join.networkName}
@@ -260,7 +260,7 @@ function Join(): ReactNode {
         ]}
         onChoose={(band) => set(`Band: ${band}`, { band })}
       />
-      <div className="arrive-fields">
+      <div className="field-grid">
         <TextField
           label="Account (the customer’s)"
           value={join.account}

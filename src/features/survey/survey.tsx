@@ -180,7 +180,7 @@ export function Survey(): ReactNode {
                   Jumper
                 </Button>
                 <select
-                  className="more-screws"
+                  className="select"
                   aria-label="Show another screw"
                   value=""
                   onChange={(e) => {
@@ -302,7 +302,7 @@ function Around(): ReactNode {
     return text.trim() !== '' && Number.isFinite(n) ? n : undefined;
   };
   return (
-    <div className="arrive-grid">
+    <div className="panel-grid">
       <section className="panel stack">
         <h2>Cable in the wall</h2>
         <Choice
@@ -346,7 +346,7 @@ function Around(): ReactNode {
           ]}
           onChoose={(fuel) => setEquipment(`Fuel: ${fuel}`, { fuel })}
         />
-        <div className="arrive-fields">
+        <div className="field-grid">
           <TextField
             label="Transformer, VA"
             mono
