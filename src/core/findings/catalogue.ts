@@ -4,7 +4,7 @@
  */
 import type { StopId } from '../run';
 import { amps, fixed, listed, voltAmps, volts } from '../units/units';
-import type { Severity } from './finding';
+import type { Severity } from './severity';
 
 interface Entry<F> {
   severity: Severity;

@@ -1,12 +1,7 @@
-/**
- * Findings and questions: what every stage returns beside its result.
- * Severity is defined by its effect: a blocker stops the work until it is settled, a caution
- * stands in the record but does not stop, a note only informs.
- */
+/** Findings and questions: what every stage returns beside its result. */
 import type { StopId } from '../run';
 import { CATALOGUE, type FindingCode, type FindingFacts } from './catalogue';
-
-export type Severity = 'blocker' | 'caution' | 'note';
+import type { Severity } from './severity';
 
 export interface Finding {
   code: FindingCode;

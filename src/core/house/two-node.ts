@@ -55,13 +55,15 @@ export function stepHouse(
   const spread = Math.sqrt(((a11 - a22) / 2) ** 2 + a12 * a21);
   const x = state.airCelsius - target.airCelsius;
   const y = state.massCelsius - target.massCelsius;
-  const growth = Math.exp(half * seconds);
-  const c = Math.cosh(spread * seconds);
-  const s = Math.sinh(spread * seconds) / spread;
-  // exp(At) = e^{ht} (cosh(dt) I + sinh(dt)/d (A − hI)).
+  // Written with both eigenvalues, which are negative, so that long steps underflow to zero instead of overflowing.
+  const slow = Math.exp((half + spread) * seconds);
+  const fast = Math.exp((half - spread) * seconds);
+  const c = (slow + fast) / 2;
+  const s = (slow - fast) / (2 * spread);
+  // exp(At) = c I + s (A − hI).
   return {
-    airCelsius: target.airCelsius + growth * (c * x + s * ((a11 - half) * x + a12 * y)),
-    massCelsius: target.massCelsius + growth * (c * y + s * (a21 * x + (a22 - half) * y)),
+    airCelsius: target.airCelsius + c * x + s * ((a11 - half) * x + a12 * y),
+    massCelsius: target.massCelsius + c * y + s * (a21 * x + (a22 - half) * y),
   };
 }
 

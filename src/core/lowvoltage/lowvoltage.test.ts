@@ -384,7 +384,7 @@ describe('properties of any survey', () => {
   });
   const build = (s: {
     conductors: object[];
-    jumpers: string[][];
+    jumpers: (readonly string[])[];
     fuel: string | undefined;
     device: string | undefined;
   }): Job =>

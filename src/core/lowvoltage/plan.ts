@@ -135,7 +135,8 @@ export function planWiring(
   for (const t of takeovers) {
     if (t.added === undefined) continue;
     const target = deviceTerminal(sheet, t.role, singleHot);
-    if (target === null) continue;
+    if (target === null || used.has(target)) continue;
+    used.add(target);
     rows.push({
       conductor: t.conductor,
       colour: t.added,

@@ -111,12 +111,7 @@ export function Proof(): ReactNode {
         <Lanes tests={proof.tests} here={test.id} />
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="across" />
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
-        <TestCard
-          key={test.id}
-          test={test}
-          number={proof.tests.indexOf(test) + 1}
-          onNext={next}
-        />
+        <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={next} />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="down" />

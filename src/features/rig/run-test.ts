@@ -11,6 +11,7 @@ export interface Taken {
 
 const CALL_SETTLE_SECONDS = 20;
 const WARM_SECONDS = 300;
+const HOLD_STEP_SECONDS = 20;
 const REST_LIMIT_SECONDS = 900;
 
 const same = (a: readonly string[], b: readonly string[]): boolean =>
@@ -27,6 +28,16 @@ async function call(rig: RigClient, state: string): Promise<RigState> {
   if (state.startsWith('cool'))
     return rig.thermostat({ mode: 'cool', fan: 'auto', coolCelsius: Math.max(5, room - further) });
   return rig.thermostat({ mode: 'off', fan: 'auto' });
+}
+
+/** Keeps a call clearly there while the room drifts. */
+async function hold(rig: RigClient, state: string, seconds: number): Promise<RigState> {
+  let s = await call(rig, state);
+  for (let left = seconds; left > 0; left -= HOLD_STEP_SECONDS) {
+    s = await rig.advance(Math.min(HOLD_STEP_SECONDS, left));
+    if (left > HOLD_STEP_SECONDS) await call(rig, state);
+  }
+  return s;
 }
 
 async function timeRestart(rig: RigClient): Promise<number> {
@@ -70,15 +81,11 @@ export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Ta
       const [measure] = test.measures;
       return measure ? [{ measure, value: await timeRestart(rig) }] : [];
     }
-    await call(rig, test.state);
-    s = await rig.advance(CALL_SETTLE_SECONDS);
-    if (test.state.startsWith('cool') && s.restSeconds > 0) s = await rig.advance(s.restSeconds + 5);
-    if (test.measures.some((m) => m.quantity === 'kelvin')) s = await rig.advance(WARM_SECONDS);
-    else if (test.state.startsWith('heat')) s = await rig.advance(80);
-    if (test.state === 'idle') s = await rig.advance(150);
-    // The room drifts while it runs; keep the call clearly there.
-    await call(rig, test.state);
-    s = await rig.state();
+    s = await hold(rig, test.state, CALL_SETTLE_SECONDS);
+    if (test.state.startsWith('cool') && s.restSeconds > 0) s = await hold(rig, test.state, s.restSeconds + 5);
+    if (test.measures.some((m) => m.quantity === 'kelvin')) s = await hold(rig, test.state, WARM_SECONDS);
+    else if (test.state.startsWith('heat')) s = await hold(rig, test.state, 80);
+    else if (test.state === 'idle') s = await hold(rig, test.state, 150);
   }
   for (const measure of test.measures) {
     const value = measure.a && measure.b ? await rig.probe(measure.a, measure.b, METER_HIGH_OHMS) : look(measure, s);

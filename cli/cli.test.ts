@@ -1,0 +1,87 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, describe, expect, it } from 'vitest';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'augerset-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const run = (...args: string[]): { code: number | null; out: string; err: string } => {
+  const done = spawnSync(process.execPath, ['cli/augerset.mjs', ...args], {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: `file:${join(folder, 'cli.db')}` },
+  });
+  return { code: done.status, out: done.stdout, err: done.stderr };
+};
+const write = (name: string, text: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+const minimal = 'demo/examples/minimal.json';
+
+describe('augerset', { timeout: 60_000 }, () => {
+  it('derives the documented minimal file into one JSON object', () => {
+    const { code, out } = run('derive', minimal);
+    expect(code).toBe(0);
+    const d = JSON.parse(out) as Record<string, unknown>;
+    expect(Object.keys(d)).toEqual(
+      expect.arrayContaining([
+        'system',
+        'questions',
+        'findings',
+        'powering',
+        'wiring',
+        'settings',
+        'predictions',
+        'proof',
+      ]),
+    );
+    expect(d.system).toMatchObject({ kind: 'furnace-ac', verdict: 'known' });
+  });
+
+  it('prints a SPICE netlist and refuses an unknown state', () => {
+    expect(run('spice', minimal, '--state', 'heat1').out).toMatch(/^\* .*\n[\s\S]*\.end\n$/);
+    const bad = run('spice', minimal, '--state', 'warp');
+    expect([bad.code, bad.err]).toEqual([2, expect.stringContaining('"warp" is not one of off, idle')]);
+  });
+
+  it('says what is wrong and where, on stderr, with code 2', () => {
+    const cases: [string, string][] = [
+      [write('broken.json', '{"format": "augerset.job",'), 'not valid JSON at line 1'],
+      [write('newer.json', '{"format": "augerset.job", "version": 9}'), 'version: this file is version 9'],
+      [
+        write('place.json', '{"format": "augerset.job", "version": 1, "survey": {"cables": {"main": {"metres": -3}}}}'),
+        'survey.cables.main.metres',
+      ],
+      [join(folder, 'absent.json'), 'cannot be read (ENOENT)'],
+    ];
+    for (const [path, text] of cases) {
+      const { code, err, out } = run('validate', path);
+      expect([code, out]).toEqual([2, '']);
+      expect(err).toContain(text);
+    }
+    expect(run('frobnicate').code).toBe(2);
+  });
+
+  it('imports into the store, exports the same job, and checks seals', () => {
+    const imported = run('import', minimal);
+    expect(imported.code).toBe(0);
+    const exported = run('export', imported.out.trim());
+    expect(JSON.parse(exported.out)).toMatchObject({ format: 'augerset.job', device: { sheet: 't24-five' } });
+    const path = write('exported.json', exported.out);
+    expect(run('validate', path).code).toBe(0);
+    expect(run('verify', path)).toMatchObject({ code: 2, err: expect.stringContaining('not sealed') });
+    expect(run('export', 'nothing').code).toBe(2);
+  });
+
+  it('publishes both schemas', () => {
+    expect(JSON.parse(run('schema').out)).toMatchObject({ type: 'object' });
+    expect(JSON.parse(run('schema', 'device').out)).toMatchObject({ type: 'object' });
+    expect(run('schema', 'cheese').code).toBe(2);
+  });
+});

@@ -1,0 +1,183 @@
+import { describe, expect, it } from 'vitest';
+import { worldClient } from '../demo/world-client';
+import { derive } from '../src/core/derive';
+import { readJobValue } from '../src/core/job/file';
+import type { Job } from '../src/core/job/schema';
+import type { RigState } from '../src/core/rig/protocol';
+import { runTestOnRig } from '../src/features/rig/run-test';
+import { Registration } from './registration';
+import { createRig } from './server';
+import { World } from './world';
+
+const file = (value: object): Job => {
+  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.job;
+};
+const five = file({
+  device: 't24-five',
+  answers: { fuel: 'gas' },
+  survey: { lines: 'r red, c blue, y yellow, g green, w white' },
+});
+const staged = file({
+  device: 'v7-menu',
+  answers: { fuel: 'gas' },
+  survey: { lines: 'r red, c blue, w1 white, w2 brown, y1 yellow, y2 orange, g green' },
+});
+
+async function proofOn(job: Job, faults: string[]): Promise<Record<string, string>> {
+  const rig = worldClient(job, faults);
+  let at: Job = job;
+  let n = 0;
+  for (const test of derive(job).proof.tests) {
+    for (const { measure, value } of await runTestOnRig(rig, test)) {
+      n += 1;
+      at = {
+        ...at,
+        readings: {
+          ...at.readings,
+          [`r${n}`]: {
+            at: `2026-03-01T09:00:${String(n % 60).padStart(2, '0')}Z`,
+            by: 'rig',
+            source: 'rig',
+            quantity: measure.quantity,
+            value,
+            state: measure.state,
+            test: test.id,
+            measure: measure.id,
+            stop: 'proof',
+            ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
+          },
+        },
+      };
+    }
+  }
+  return Object.fromEntries(derive(at).proof.tests.map((t) => [t.id, t.verdict]));
+}
+
+describe('a house as planned', () => {
+  it('passes the whole proof, one stage and two', async () => {
+    for (const job of [five, staged]) {
+      const verdicts = await proofOn(job, []);
+      expect(Object.entries(verdicts).filter(([, v]) => v !== 'pass')).toEqual([]);
+    }
+  });
+
+  it('rests the compressor five minutes after power-up and after it stops', () => {
+    const world = new World(five, [], 28, 27);
+    world.advance(90);
+    world.setThermostat({ mode: 'cool', coolCelsius: 20 });
+    world.advance(200);
+    expect(world.state().running).not.toContain('compressor');
+    world.advance(120);
+    expect(world.state().running).toContain('compressor');
+    world.setThermostat({ mode: 'off' });
+    world.advance(2);
+    expect(world.state().restSeconds).toBeGreaterThan(295);
+  });
+
+  it('warms the room when it heats and the supply air is hotter than the return', () => {
+    const world = new World(five, [], 0, 18);
+    world.advance(90);
+    world.setThermostat({ mode: 'heat', heatCelsius: 22 });
+    world.advance(600);
+    const s = world.state();
+    expect(s.supplyCelsius - s.returnCelsius).toBeGreaterThan(20);
+    expect(s.roomCelsius).toBeGreaterThan(18);
+  });
+
+  it('goes dark without supply and cannot be set', () => {
+    const world = new World(five, [], 20, 20);
+    world.setSupply(false);
+    expect(world.state()).toMatchObject({ display: 'dark', detected: [], running: [] });
+    expect(() => world.setThermostat({ mode: 'heat' })).toThrow('dark');
+    expect(world.probe('wall.R', 'wall.C')).toBe(0);
+    expect(world.probe('wall.R', 'wall.C', 1e7, 'ohms')).toBeGreaterThan(0);
+  });
+});
+
+describe('a house with a fault', () => {
+  it('Y and G swapped at the board fails fan and cooling, not heating', async () => {
+    const verdicts = await proofOn(five, ['swap-board-k3-k4']);
+    expect(verdicts).toMatchObject({ power: 'pass', fan: 'fail', heat1: 'pass' });
+  });
+
+  it('an unseated conductor is not detected; C not landed leaves it dark', async () => {
+    const world = new World(five, ['unseated-wall-k3'], 20, 20);
+    world.advance(95);
+    expect(world.state().detected).toEqual(['R', 'C', 'W', 'G']);
+    expect(new World(five, ['common-not-landed'], 20, 20).state().display).toBe('dark');
+  });
+
+  it('is mended by putting the conductor right with the supply off', () => {
+    const world = new World(five, ['unseated-wall-k3'], 20, 20);
+    world.setSupply(false);
+    world.moveConductor('k3', 'wall', 'Y', true);
+    world.setSupply(true);
+    world.advance(95);
+    expect(world.state().detected).toEqual(['R', 'C', 'W', 'Y', 'G']);
+  });
+});
+
+describe('the interface', () => {
+  const post = async (app: ReturnType<typeof createRig>['app'], path: string, body: unknown): Promise<Response> =>
+    app.request(path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    });
+
+  it('says plainly what is wrong', async () => {
+    const { app } = createRig(
+      () => 0,
+      () => 0.5,
+    );
+    expect(await (await app.request('/state')).json()).toEqual({ error: 'No house is loaded: POST /house first.' });
+    expect(await (await post(app, '/house', '{oops')).json()).toEqual({ error: 'body: not valid JSON' });
+    expect(await (await post(app, '/house', { job: { format: 'augerset.job', version: 1 } })).json()).toMatchObject({
+      error: expect.stringContaining('no plan'),
+    });
+    await post(app, '/house', { job: five });
+    expect(await (await post(app, '/probe', { a: 'wall.R', b: 'wall.Q9' })).json()).toMatchObject({
+      error: expect.stringContaining('no point'),
+    });
+    expect((await post(app, '/clock', { rate: 9000 })).status).toBe(400);
+    expect((await post(app, '/house', { job: five, faults: ['no-such'] })).status).toBe(400);
+  });
+
+  it('loads a house, lets time pass at its rate, and probes it', async () => {
+    const { app, tick } = createRig(
+      () => 0,
+      () => 0.5,
+    );
+    await post(app, '/house', { job: five });
+    await post(app, '/clock', { rate: 600 });
+    tick(1000);
+    const s = (await (await app.request('/state')).json()) as RigState;
+    expect([s.seconds, s.display]).toEqual([600, 'lit']);
+    expect(
+      ((await (await post(app, '/probe', { a: 'wall.R', b: 'wall.C' })).json()) as { value: number }).value,
+    ).toBeGreaterThan(24);
+  });
+
+  it('answers only pages of this machine', async () => {
+    const { app } = createRig(
+      () => 0,
+      () => 0.5,
+    );
+    const allowed = async (origin: string): Promise<string | null> =>
+      (await app.request('/', { headers: { Origin: origin } })).headers.get('access-control-allow-origin');
+    expect(await allowed('http://127.0.0.1:3000')).toBe('http://127.0.0.1:3000');
+    expect(await allowed('http://elsewhere.example')).toBeNull();
+  });
+
+  it('registration: a code runs out, a wrong one is refused, the right one works once', () => {
+    const registration = new Registration(() => 0.3);
+    expect(registration.register('AAAAAA', 0)).toEqual({ ok: false, reason: 'none' });
+    const { code } = registration.issue(0, 30);
+    expect(registration.register('??????', 1)).toEqual({ ok: false, reason: 'wrong' });
+    expect(registration.register(code, 31 * 60_000)).toEqual({ ok: false, reason: 'expired' });
+    expect(registration.register(code.toLowerCase(), 29 * 60_000)).toEqual({ ok: true });
+    expect(registration.register(code, 29 * 60_000)).toEqual({ ok: false, reason: 'none' });
+  });
+});

@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { derive } from '../derive';
+import { diff } from '../job/changes';
+import { applyOperation, type Operation } from '../job/operation';
+import { emptyJob, type Job } from '../job/schema';
+import { canonicalJson, chainHash, hashText } from './canonical';
+import { followUps, handoverTopics } from './handover';
+import { contentHash, sealed, verifySeal } from './seal';
+import { maskedCopy } from './share';
+
+const job: Job = {
+  ...emptyJob(),
+  zone: 'loft',
+  join: {
+    tasks: { t: { what: 'Register later', owner: 'customer' } },
+    account: 'warden@example.example',
+    code: 'ABC123',
+    networkName: 'loft-net',
+    internet: 'yes',
+  },
+  device: { serial: 'SN-00012345' },
+};
+const done = sealed(job, '2026-03-01T10:00:00Z', 'Ada');
+
+const amend = (at: Job, zone: string, reason: string): Job => {
+  const next = { ...at, zone };
+  const operation: Operation = {
+    id: `op-${reason}-long`,
+    job: 'j-1234',
+    base: 0,
+    at: '2026-03-02T10:00:00Z',
+    by: { client: 'c', name: 'Ada' },
+    kind: 'amend',
+    label: 'amend',
+    changes: diff(at, next),
+    reason,
+  };
+  const applied = applyOperation(at, operation);
+  if (!applied.ok) throw new Error(applied.refusal.message);
+  return applied.job;
+};
+
+describe('canonical JSON', () => {
+  it('does not depend on the order of keys or on undefined', () => {
+    fc.assert(
+      fc.property(fc.dictionary(fc.string({ maxLength: 6 }), fc.jsonValue({ maxDepth: 2 })), (o) => {
+        const reversed = Object.fromEntries(Object.entries(o).reverse());
+        expect(canonicalJson({ ...reversed, extra: undefined })).toBe(canonicalJson(o));
+      }),
+      { seed: 4 },
+    );
+  });
+
+  it('hashes as SHA-256 does, and chains', () => {
+    expect(hashText('abc')).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad');
+    expect(chainHash('a', { x: 1 })).not.toBe(chainHash('b', { x: 1 }));
+  });
+});
+
+describe('the seal', () => {
+  it('holds on the content, whatever was put away, and fails on a changed letter', () => {
+    expect(verifySeal(done)).toMatchObject({ ok: true, amendments: 0 });
+    expect(verifySeal({ ...done, archived: true }).ok).toBe(true);
+    expect(verifySeal({ ...done, zone: 'Loft' })).toMatchObject({ ok: false, reason: 'content-differs' });
+    expect(verifySeal(job)).toMatchObject({ ok: false, reason: 'not-sealed' });
+  });
+
+  it('is checked through amendments, and a forged amendment shows', () => {
+    const twice = amend(amend(done, 'attic', 'misspelt'), 'upper attic', 'more exact');
+    expect(verifySeal(twice)).toMatchObject({ ok: true, amendments: 2 });
+    const forged: Job = {
+      ...twice,
+      amendments: twice.amendments.map((a, i) =>
+        i === 0 ? { ...a, changes: [{ path: ['zone'], from: 'cellar', to: 'attic' }] } : a,
+      ),
+    };
+    expect(verifySeal(forged).ok).toBe(false);
+  });
+
+  it('hashes the same content to the same value', () => {
+    expect(contentHash(done)).toBe(contentHash(job));
+  });
+});
+
+describe('passing it on', () => {
+  it('masks ids and codes and drops an expiring code', () => {
+    const text = JSON.stringify(maskedCopy(job));
+    for (const secret of ['SN-00012345', 'ABC123', 'warden@example.example', 'loft-net'])
+      expect(text).not.toContain(secret);
+    expect(text).toContain('45');
+  });
+
+  it('lists what stays to be done, each with an owner, and what to show', () => {
+    const d = derive(job);
+    expect(followUps(job, d)).toEqual([{ what: 'Register later', owner: 'customer' }]);
+    expect(handoverTopics(job, d).map((t) => t.id)).toContain('app');
+  });
+});
