@@ -9,77 +9,67 @@ import type { Pattern } from './symbolic';
 
 export class Factor {
   readonly pattern: Pattern;
-  readonly diagonal: Float64Array;
-  readonly lower: Float64Array;
+  /** Each node's excess, then the entries of L, then one spare place for loops. */
+  readonly values: Float64Array;
+  /** Pivots: everything that leaves a node when it is eliminated. */
+  readonly pivot: Float64Array;
 
   constructor(pattern: Pattern) {
     this.pattern = pattern;
-    this.diagonal = new Float64Array(pattern.size);
-    this.lower = new Float64Array(pattern.row.length);
+    this.values = new Float64Array(pattern.size + pattern.row.length + 1);
+    this.pivot = new Float64Array(pattern.size);
   }
 
-  /**
-   * Fills in the network from edge conductances in siemens and factors it in place.
-   * @param from,to positions in the elimination order of each edge's ends, -1 = reference
-   */
-  refactor(from: Int32Array, to: Int32Array, siemens: Float64Array, leak: number): void {
-    const { size, columnStart, row, target, edgeEntry } = this.pattern;
-    const d = this.diagonal;
-    const l = this.lower;
-    d.fill(leak);
-    l.fill(0);
-    const edges = siemens.length;
-    for (let e = 0; e < edges; e++) {
-      const a = from[e] as number;
-      const b = to[e] as number;
-      if (a === b) continue;
-      const entry = edgeEntry[e] as number;
-      if (entry >= 0) l[entry] = (l[entry] as number) + (siemens[e] as number);
-      else if (a >= 0) d[a] = (d[a] as number) + (siemens[e] as number);
-      else d[b] = (d[b] as number) + (siemens[e] as number);
+  /** Fills in the network from edge conductances in siemens and factors it in place. */
+  refactor(siemens: Float64Array, leak: number): void {
+    const { size, column, row, pairStart, pairOther, pairTarget, slot } = this.pattern;
+    const v = this.values;
+    const d = this.pivot;
+    const entries = row.length;
+    // Plain loops: on arrays this short a call to fill() costs more than the filling.
+    for (let i = 0; i < size; i++) v[i] = leak;
+    for (let i = size; i <= size + entries; i++) v[i] = 0;
+    for (let e = 0; e < slot.length; e++) {
+      const at = slot[e] as number;
+      v[at] = (v[at] as number) + (siemens[e] as number);
     }
-    let t = 0;
-    for (let k = 0; k < size; k++) {
-      const start = columnStart[k] as number;
-      const end = columnStart[k + 1] as number;
-      const excess = d[k] as number;
-      let total = excess;
-      for (let p = start; p < end; p++) total += l[p] as number;
-      d[k] = total;
-      const inverse = 1 / total;
-      for (let p = start; p < end; p++) {
-        const scaled = (l[p] as number) * inverse;
-        const r = row[p] as number;
-        d[r] = (d[r] as number) + scaled * excess;
-        for (let q = p + 1; q < end; q++) {
-          const into = target[t++] as number;
-          l[into] = (l[into] as number) + (l[q] as number) * scaled;
-        }
-        l[p] = scaled;
+    for (let k = 0; k < size; k++) d[k] = v[k] as number;
+    for (let p = 0; p < entries; p++) {
+      const k = column[p] as number;
+      d[k] = (d[k] as number) + (v[size + p] as number);
+    }
+    let pair = 0;
+    for (let p = 0; p < entries; p++) {
+      const k = column[p] as number;
+      const r = row[p] as number;
+      const scaled = (v[size + p] as number) / (d[k] as number);
+      const passed = scaled * (v[k] as number);
+      v[size + p] = scaled;
+      v[r] = (v[r] as number) + passed;
+      d[r] = (d[r] as number) + passed;
+      for (const end = pairStart[p + 1] as number; pair < end; pair++) {
+        const into = pairTarget[pair] as number;
+        const product = (v[size + (pairOther[pair] as number)] as number) * scaled;
+        v[size + into] = (v[size + into] as number) + product;
+        const c = column[into] as number;
+        d[c] = (d[c] as number) + product;
       }
     }
   }
 
   /** Solves in place; `x` (injected amperes in, volts out) is indexed by position in the elimination order. */
   solve(x: Float64Array): void {
-    const { size, columnStart, row } = this.pattern;
-    const d = this.diagonal;
-    const l = this.lower;
-    for (let k = 0; k < size; k++) {
-      const xk = x[k] as number;
-      if (xk !== 0) {
-        const end = columnStart[k + 1] as number;
-        for (let p = columnStart[k] as number; p < end; p++) {
-          const r = row[p] as number;
-          x[r] = (x[r] as number) + (l[p] as number) * xk;
-        }
-      }
+    const { size, column, row } = this.pattern;
+    const v = this.values;
+    const d = this.pivot;
+    for (let p = 0; p < row.length; p++) {
+      const r = row[p] as number;
+      x[r] = (x[r] as number) + (v[size + p] as number) * (x[column[p] as number] as number);
     }
-    for (let k = size - 1; k >= 0; k--) {
-      let sum = (x[k] as number) / (d[k] as number);
-      const end = columnStart[k + 1] as number;
-      for (let p = columnStart[k] as number; p < end; p++) sum += (l[p] as number) * (x[row[p] as number] as number);
-      x[k] = sum;
+    for (let k = 0; k < size; k++) x[k] = (x[k] as number) / (d[k] as number);
+    for (let p = row.length - 1; p >= 0; p--) {
+      const k = column[p] as number;
+      x[k] = (x[k] as number) + (v[size + p] as number) * (x[row[p] as number] as number);
     }
   }
 }

@@ -4,19 +4,28 @@
  * the same for every state and is worked out once.
  */
 
-/** Pattern of L for a symmetric matrix, with the update targets of right-looking LDLᵀ laid out flat. */
+/**
+ * Pattern of L for a symmetric matrix, laid out so that factoring and substituting are flat loops
+ * over its entries: a near-tree has about one entry a column, and nested loops would cost more
+ * than their bodies.
+ */
 export interface Pattern {
   size: number;
   /** position[node] = its place in the elimination order. */
   position: Int32Array;
-  /** Column k of L holds entries columnStart[k] … columnStart[k+1]. */
-  columnStart: Int32Array;
-  /** Row of each entry, as a position in the elimination order, ascending within a column. */
+  /** Column and row of each entry of L, as positions; ordered by column, then row. */
+  column: Int32Array;
   row: Int32Array;
-  /** For each column, for each pair p < q of its entries: index in L that the product updates. */
-  target: Int32Array;
-  /** For each edge, the index in L that it adds to; -1 where it touches the reference. */
-  edgeEntry: Int32Array;
+  /** Eliminating a column joins its rows pairwise: for entry p, pairs pairStart[p] … pairStart[p+1]. */
+  pairStart: Int32Array;
+  /** The other entry of the pair, and the entry that their product adds to. */
+  pairOther: Int32Array;
+  pairTarget: Int32Array;
+  /**
+   * For each edge, where its conductance adds to in the joined array of `Factor`: a node's excess
+   * (edge to the reference), an entry of L (size + entry), or the spare place at the very end (a loop).
+   */
+  slot: Int32Array;
 }
 
 /**
@@ -52,30 +61,41 @@ export function analyse(size: number, edges: readonly (readonly [number, number]
       for (const other of around) if (other !== node) set?.add(other);
     }
   }
-  const columnStart = new Int32Array(size + 1);
   const rows: number[] = [];
+  const cols: number[] = [];
   const entryOf = new Map<number, number>();
   columns.forEach((nodes, k) => {
-    columnStart[k] = rows.length;
-    const sorted = nodes.map((node) => position[node] ?? -1).sort((a, b) => a - b);
-    for (const r of sorted) {
+    for (const r of nodes.map((node) => position[node] ?? -1).sort((x, y) => x - y)) {
       entryOf.set(k * size + r, rows.length);
       rows.push(r);
+      cols.push(k);
     }
   });
-  columnStart[size] = rows.length;
-  const target: number[] = [];
-  for (let k = 0; k < size; k++) {
-    const end = columnStart[k + 1] ?? 0;
-    for (let p = columnStart[k] ?? 0; p < end; p++) {
-      for (let q = p + 1; q < end; q++) target.push(entryOf.get((rows[p] ?? 0) * size + (rows[q] ?? 0)) ?? -1);
+  const pairStart: number[] = [0];
+  const pairOther: number[] = [];
+  const pairTarget: number[] = [];
+  for (let p = 0; p < rows.length; p++) {
+    for (let q = p + 1; q < rows.length && cols[q] === cols[p]; q++) {
+      pairOther.push(q);
+      pairTarget.push(entryOf.get((rows[p] ?? 0) * size + (rows[q] ?? 0)) ?? -1);
     }
+    pairStart.push(pairOther.length);
   }
-  const edgeEntry = Int32Array.from(edges, ([a, b]) => {
-    if (a < 0 || b < 0 || a === b) return -1;
+  const slot = Int32Array.from(edges, ([a, b]) => {
+    if (a === b) return size + rows.length;
+    if (a < 0 || b < 0) return position[Math.max(a, b)] ?? 0;
     const pa = position[a] ?? 0;
     const pb = position[b] ?? 0;
-    return entryOf.get(Math.min(pa, pb) * size + Math.max(pa, pb)) ?? -1;
+    return size + (entryOf.get(Math.min(pa, pb) * size + Math.max(pa, pb)) ?? rows.length);
   });
-  return { size, position, columnStart, row: Int32Array.from(rows), target: Int32Array.from(target), edgeEntry };
+  return {
+    size,
+    position,
+    column: Int32Array.from(cols),
+    row: Int32Array.from(rows),
+    pairStart: Int32Array.from(pairStart),
+    pairOther: Int32Array.from(pairOther),
+    pairTarget: Int32Array.from(pairTarget),
+    slot,
+  };
 }

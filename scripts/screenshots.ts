@@ -1,0 +1,67 @@
+/** Makes docs/screenshots from the demo town. Wants the application on the address given (default the demo's). */
+import { chromium, type Page } from '@playwright/test';
+
+const address = process.argv[2] ?? 'http://127.0.0.1:3000';
+const LAPTOP = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+interface Shot {
+  name: string;
+  path: string;
+  phone?: boolean;
+  dark?: boolean;
+  act?: (page: Page) => Promise<void>;
+}
+
+const shots: Shot[] = [
+  { name: 'jobs', path: '/' },
+  { name: 'arrive', path: '/jobs/demo-ferry/arrive' },
+  { name: 'make-safe', path: '/jobs/demo-netloft/make-safe' },
+  { name: 'survey', path: '/jobs/demo-netloft/survey' },
+  { name: 'decide', path: '/jobs/demo-netloft/decide' },
+  { name: 'connect', path: '/jobs/demo-store/connect', dark: true },
+  { name: 'power-up', path: '/jobs/demo-ferry/power-up' },
+  { name: 'set-up', path: '/jobs/demo-station/set-up' },
+  { name: 'week', path: '/jobs/demo-flat/week' },
+  {
+    name: 'proof',
+    path: '/jobs/demo-hall/proof',
+    act: async (page) => {
+      await page.locator('.test-list.down button', { hasText: 'Fan alone' }).click();
+    },
+  },
+  { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
+  { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
+  { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },
+  { name: 'proof-phone', path: '/jobs/demo-hall/proof', phone: true },
+];
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+for (const shot of shots) {
+  const context = await browser.newContext({
+    viewport: shot.phone ? PHONE : LAPTOP,
+    colorScheme: shot.dark ? 'dark' : 'light',
+    isMobile: shot.phone ?? false,
+    hasTouch: shot.phone ?? false,
+  });
+  const page = await context.newPage();
+  await page.goto(address + shot.path);
+  await page.locator('.sentence, .ledger').first().waitFor();
+  await page.evaluate(() => document.fonts.ready);
+  await shot.act?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `docs/screenshots/${shot.name}.png` });
+  await context.close();
+}
+await browser.close();
