@@ -275,10 +275,10 @@ export async function demoJobs(): Promise<DemoJob[]> {
     supplies: { main: { name: 'Breaker 2', kind: 'breaker', state: 'on' } },
   };
 
-  const cottage = file({
-    number: '0155',
-    site: { name: 'Keeper’s cottage', address: 'North Head, Skerrow Haven' },
-    zone: 'whole house',
+  const customs = file({
+    number: '0156',
+    site: { name: 'Customs shed', address: 'East Quay, Skerrow Haven' },
+    zone: 'counter',
   });
 
   const station = setUp(
@@ -309,6 +309,46 @@ export async function demoJobs(): Promise<DemoJob[]> {
     6,
   );
 
+  const cottage = joined(
+    setUp(
+      powered(
+        connected(
+          madeSafe(
+            arrived(
+              file({
+                number: '0155',
+                site: { name: 'Keeper’s cottage', address: 'North Head, Skerrow Haven', customer: 'The keeper' },
+                zone: 'whole house',
+                device: 'p9-pump',
+                survey: {
+                  region: 'NA',
+                  equipment: {
+                    fuel: 'electric',
+                    outdoorUnit: 'heat-pump',
+                    reversingValve: 'O',
+                    pump: {
+                      warm: { outdoorCelsius: 8.3, watts: 9800, cop: 3.5 },
+                      cold: { outdoorCelsius: -8.3, watts: 5900, cop: 2.2 },
+                    },
+                    house: { wattsPerKelvin: 260, balanceCelsius: 16 },
+                  },
+                  lines: 'r red, c blue, y yellow, g green, o orange, w white',
+                },
+                week: startingWeek(),
+              }),
+            ),
+            '2026-11-24T10:05:00Z',
+            'wall',
+          ),
+        ),
+        '2026-11-24T10:40:00Z',
+        26.0,
+      ),
+      'all',
+    ),
+  );
+  const cottageWrong = await proved(cottage, '2026-11-24T10:55:00Z', ['valve-setting'], 4);
+
   const store: Job = madeSafe(
     arrived(
       file({
@@ -325,7 +365,8 @@ export async function demoJobs(): Promise<DemoJob[]> {
   );
 
   return [
-    { id: 'demo-cottage', at: '2026-11-24T12:00:00.000Z', job: cottage },
+    { id: 'demo-customs', at: '2026-11-24T12:00:00.000Z', job: customs },
+    { id: 'demo-cottage', at: '2026-11-24T11:30:00.000Z', job: cottageWrong },
     { id: 'demo-bathing', at: '2026-11-24T11:00:00.000Z', job: bathing },
     { id: 'demo-hall', at: '2026-11-24T09:40:00.000Z', job: hallWrong },
     { id: 'demo-ferry', at: '2026-11-23T14:30:00.000Z', job: ferryHalf },

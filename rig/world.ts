@@ -14,11 +14,13 @@ import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
 import { callOf } from '../src/core/lowvoltage/installed';
 import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
+import { isHeatPump } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import { type TerminalRole, terminalInfo } from '../src/core/survey/terminals.data';
 
 /** Nominal figures of the invented equipment. */
 const FURNACE_STAGE_WATTS = [9_000, 15_000, 20_000];
+const HEATER_STAGE_WATTS = [5_000, 9_000, 12_000];
 const COOLING_STAGE_WATTS = [7_000, 10_500];
 const AIRFLOW_M3S = 0.42;
 const RHO_CP = 1.2 * 1005;
@@ -38,6 +40,7 @@ interface Thermostat {
   heatCelsius: number;
   coolCelsius: number;
   fanWithHeat: 'equipment' | 'thermostat';
+  heatBy: 'compressor' | 'auxiliary';
 }
 
 export class World {
@@ -48,6 +51,9 @@ export class World {
   private readonly hidden: Fault[];
   private readonly electricHeat: boolean;
   private readonly name: string;
+  /** The equipment's own valve marking; null where there is no heat pump. */
+  private readonly marking: 'O' | 'B' | null;
+  private readonly dual: boolean;
   private supplyOn = true;
   private seconds = 0;
   private rate = 1;
@@ -59,6 +65,7 @@ export class World {
     heatCelsius: 20,
     coolCelsius: 24.5,
     fanWithHeat: 'equipment',
+    heatBy: 'compressor',
   };
   private house: HouseState;
   private readonly outdoorCelsius: number;
@@ -80,6 +87,8 @@ export class World {
     this.sheet = d.sheet;
     this.planned = d.installed;
     this.electricHeat = d.system.fuel === 'electric';
+    this.marking = isHeatPump(d.system) ? (d.system.reversingValve ?? 'O') : null;
+    this.dual = d.system.kind === 'dual-fuel';
     this.thermostat.fanWithHeat = d.settings.thermostatRunsFan ? 'thermostat' : 'equipment';
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
     const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
@@ -145,6 +154,13 @@ export class World {
       });
   }
 
+  /** Heat pump: the roles called with the compressor, valve by its marking and by how the device is set. */
+  private valveRoles(cooling: boolean): TerminalRole[] {
+    if (!this.marking) return [];
+    const driven = (this.marking === 'O') === cooling;
+    return driven !== (this.installed.valveReversed === true) ? ['valve-cool', 'valve-heat', 'valve-either'] : [];
+  }
+
   private wantedCalls(): string[] {
     if (!this.powered || this.startLeft > 0) return [];
     const { mode, fan, heatCelsius, coolCelsius, fanWithHeat } = this.thermostat;
@@ -153,6 +169,7 @@ export class World {
     const was = (role: TerminalRole): boolean => this.calling.some((t) => terminalInfo(t)?.role === role);
     if (mode === 'heat') {
       const gap = heatCelsius - room;
+      if (this.marking) return this.terminalsOf(this.pumpHeating(gap, was));
       if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
         roles.push('heat1');
         if (gap > 2 || (was('heat2') && gap > 1)) roles.push('heat2');
@@ -163,12 +180,31 @@ export class World {
       const gap = room - coolCelsius;
       const wants = gap > 0.5 || (was('cool1') && gap > -0.3);
       if (wants && (was('cool1') || this.restLeft <= 0)) {
-        roles.push('cool1', 'fan');
+        roles.push('cool1', 'fan', ...this.valveRoles(true));
         if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
       }
     }
     if (fan === 'on' && !roles.includes('fan')) roles.push('fan');
+    return this.terminalsOf(roles);
+  }
+
+  private terminalsOf(roles: readonly TerminalRole[]): string[] {
     return this.installed.contacts.map((c) => c.to).filter((t) => roles.includes(terminalInfo(t)?.role ?? 'fault'));
+  }
+
+  /** Compressor stages by how far the room is off, auxiliary heat beyond; dual fuel gives the furnace the field. */
+  private pumpHeating(gap: number, was: (role: TerminalRole) => boolean): TerminalRole[] {
+    const aux: TerminalRole[] = ['heat1', 'heat2', 'heat3'];
+    const emergency = this.thermostat.heatBy === 'auxiliary';
+    if (!(gap > 0.5 || ((was('cool1') || was('heat1')) && gap > -0.3)))
+      return this.thermostat.fan === 'on' ? ['fan'] : [];
+    if (emergency) return this.dual ? aux.slice(0, gap > 3 ? 2 : 1) : [...aux, 'emergency', 'fan'];
+    if (this.restLeft > 0 && !was('cool1')) return [];
+    const roles: TerminalRole[] = ['cool1', 'fan', ...this.valveRoles(false)];
+    if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
+    if (!this.dual && gap > 4) roles.push('heat1');
+    if (!this.dual && gap > 6) roles.push('heat2');
+    return roles;
   }
 
   /** Brings calls and circuit into line with the present moment. */
@@ -197,7 +233,7 @@ export class World {
 
   private blowerRuns(): boolean {
     if (this.has('blower')) return true;
-    if (this.electricHeat) return false;
+    if (this.electricHeat || (this.marking && !this.dual)) return false;
     return (
       this.burnerSeconds > FURNACE_FAN_ON_SECONDS ||
       (this.sinceBurner < FURNACE_FAN_OFF_SECONDS && this.burnerShare > 0.05)
@@ -205,22 +241,32 @@ export class World {
   }
 
   private heatStages(): number {
-    return ['burner', 'heater'].some((r) => this.has(r))
-      ? 1 + (this.has('burner, high') ? 1 : 0) + (this.has('third heat stage') ? 1 : 0)
-      : 0;
+    if (!this.has('burner') && !this.has('heater')) return 0;
+    const second = this.has('burner, high') || this.has('heater, second stage');
+    const third = this.has('third heat stage') || this.has('heater, third stage');
+    return 1 + (second ? 1 : 0) + (third ? 1 : 0);
   }
 
   private coolStages(): number {
     return this.has('compressor') ? 1 + (this.has('compressor, high') ? 1 : 0) : 0;
   }
 
+  /** +1 when the compressor heats the indoor air, -1 when it cools it. */
+  private direction(): 1 | -1 {
+    if (!this.marking) return -1;
+    const energised = this.has('reversing valve');
+    return energised === (this.marking === 'B') ? 1 : -1;
+  }
+
   private air(): { heat: number; supply: number; ret: number } {
-    const heating = (FURNACE_STAGE_WATTS[this.heatStages() - 1] ?? FURNACE_STAGE_WATTS[0] ?? 0) * this.burnerShare;
-    const cooling = (COOLING_STAGE_WATTS[this.coolStages() - 1] ?? COOLING_STAGE_WATTS[0] ?? 0) * this.coilShare;
-    const flow = this.blowerRuns()
-      ? AIRFLOW_M3S * (this.heatStages() > 1 || this.coolStages() > 1 ? 1.3 : this.coolStages() === 1 ? 1.35 : 0.75)
-      : 0;
-    const heat = flow > 0 ? heating - cooling : 0;
+    const pump = this.marking !== null && !this.dual;
+    const stages = pump ? HEATER_STAGE_WATTS : FURNACE_STAGE_WATTS;
+    const heating = (stages[this.heatStages() - 1] ?? stages[0] ?? 0) * this.burnerShare;
+    const compressor = (COOLING_STAGE_WATTS[this.coolStages() - 1] ?? COOLING_STAGE_WATTS[0] ?? 0) * this.coilShare;
+    const high =
+      this.coolStages() > 1 ? 1.5 : pump || this.coolStages() > 0 ? 1.35 : this.heatStages() > 1 ? 1.3 : 0.75;
+    const flow = this.blowerRuns() ? AIRFLOW_M3S * high : 0;
+    const heat = flow > 0 ? heating + this.direction() * compressor : 0;
     const ret = this.house.airCelsius;
     return { heat, ret, supply: flow > 0 ? ret + heat / (RHO_CP * flow) : ret };
   }

@@ -82,8 +82,12 @@ test('search, archive and take out again', async ({ page }) => {
 test('commands are found by name and by key', async ({ page }) => {
   await page.goto('/jobs/demo-ferry/survey');
   await expect(page.locator('.sentence')).toBeVisible();
-  await page.locator('body').press('/');
-  await page.getByLabel('Command', { exact: true }).fill('week');
+  const command = page.getByLabel('Command', { exact: true });
+  await expect(async () => {
+    await page.locator('body').press('/');
+    await expect(command).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await command.fill('week');
   await page.getByLabel('Command', { exact: true }).press('Enter');
   await page.waitForURL(/\/week$/);
   await page.locator('body').press('g');
@@ -102,7 +106,7 @@ for (const path of [
   '/jobs/demo-flat/hand-over',
   '/jobs/demo-netloft/make-safe',
   '/jobs/demo-ferry/connect',
-  '/jobs/demo-cottage/arrive',
+  '/jobs/demo-customs/arrive',
 ]) {
   for (const scheme of ['light', 'dark'] as const) {
     test(`no accessibility fault on ${path}, ${scheme}`, async ({ browser }) => {

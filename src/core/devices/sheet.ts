@@ -21,6 +21,12 @@ export const SettingKey = z.enum([
   'equipment.fuel',
   'stages.heat',
   'stages.cool',
+  'stages.aux',
+  'valve.active',
+  'aux.fuel',
+  'aux.lockout',
+  'compressor.lockout',
+  'aux.differential',
   'fan.heating',
   'transformers',
   'power.source',
@@ -48,7 +54,12 @@ const SettingEntry = z.strictObject({
   values: z.record(text, text).optional(),
   /** For numbers: the range the device takes, in SI units. */
   range: z
-    .object({ low: z.number(), high: z.number(), step: z.number().positive(), unit: z.enum(['K', 's', 'min', '/h']) })
+    .object({
+      low: z.number(),
+      high: z.number(),
+      step: z.number().positive(),
+      unit: z.enum(['K', 's', 'min', '/h', '°C']),
+    })
     .optional(),
 });
 

@@ -253,7 +253,107 @@ const battery = {
   ],
 };
 
+const pump = {
+  format: 'augerset.device',
+  version: 1,
+  id: 'p9-pump',
+  name: 'P-9 heat pump',
+  family: '24v',
+  supply: { kinds: ['24v'], va: 3.2, commonRequired: true },
+  terminals: [
+    { label: 'R', role: 'hot' },
+    { label: 'C', role: 'common' },
+    { label: 'Y1', role: 'cool1' },
+    { label: 'Y2', role: 'cool2' },
+    { label: 'O/B', role: 'valve-either' },
+    { label: 'G', role: 'fan' },
+    { label: 'W1', role: 'heat1' },
+    { label: 'W2', role: 'heat2' },
+    { label: 'L', role: 'fault' },
+  ],
+  singleR: 'R',
+  jumper: { kind: 'none' },
+  heatStages: 2,
+  coolStages: 2,
+  heatPump: true,
+  detectsTerminals: true,
+  schedule: { pattern: '7-day', slotsPerDay: 4, minimumGapMinutes: 15, times: 'reach-by', owner: 'device' },
+  heatRangeCelsius: [5, 32],
+  coolRangeCelsius: [15, 37],
+  deadbandKelvin: 1.7,
+  compressorRestSeconds: 300,
+  firstStartSeconds: 120,
+  updateSeconds: 540,
+  registration: { way: 'card-digits', bands: ['2.4'] },
+  settings: [
+    { setting: 'units', label: 'Scale', at: { function: 101 }, values: { si: '2', us: '1' } },
+    {
+      setting: 'equipment.kind',
+      label: 'System',
+      at: { function: 110 },
+      values: { 'heat-only': '0', 'cool-only': '1', 'furnace-ac': '2', 'heat-pump': '5', 'dual-fuel': '7' },
+    },
+    { setting: 'valve.active', label: 'Valve active in', at: { function: 112 }, values: { O: '0', B: '1' } },
+    {
+      setting: 'stages.cool',
+      label: 'Compressor stages',
+      at: { function: 114 },
+      values: { '0': '0', '1': '1', '2': '2' },
+    },
+    {
+      setting: 'stages.aux',
+      label: 'Auxiliary stages',
+      at: { function: 116 },
+      values: { '0': '0', '1': '1', '2': '2' },
+    },
+    {
+      setting: 'aux.fuel',
+      label: 'Auxiliary heat',
+      at: { function: 118 },
+      values: { electric: '1', gas: '2', propane: '2', oil: '3' },
+    },
+    {
+      setting: 'fan.heating',
+      label: 'Fan with auxiliary',
+      at: { function: 120 },
+      values: { equipment: '0', thermostat: '1' },
+    },
+    {
+      setting: 'compressor.rest',
+      label: 'Compressor rest',
+      at: { function: 130 },
+      range: { low: 0, high: 5, step: 1, unit: 'min' },
+    },
+    {
+      setting: 'cycles.cool',
+      label: 'Compressor cycles',
+      at: { function: 132 },
+      range: { low: 1, high: 6, step: 1, unit: '/h' },
+    },
+    {
+      setting: 'aux.differential',
+      label: 'Auxiliary joins at',
+      at: { function: 140 },
+      range: { low: 1, high: 4, step: 0.5, unit: 'K' },
+    },
+    {
+      setting: 'compressor.lockout',
+      label: 'No compressor below',
+      at: { function: 142 },
+      range: { low: -30, high: 10, step: 1, unit: '°C' },
+    },
+    {
+      setting: 'aux.lockout',
+      label: 'No auxiliary above',
+      at: { function: 144 },
+      range: { low: -10, high: 20, step: 1, unit: '°C' },
+    },
+    { setting: 'changeover', label: 'Changeover', at: { function: 150 }, values: { manual: '0', auto: '1' } },
+    { setting: 'setback.recovery', label: 'Early start', at: { function: 160 }, values: { on: '1', off: '0' } },
+  ],
+};
+
 /** Parsed when the module is loaded: a shipped sheet that is not valid fails at once. */
-export const SHIPPED_SHEETS: readonly DeviceSheet[] = [fiveScrew, menu, battery].map((sheet) =>
+export const SHIPPED_SHEETS: readonly DeviceSheet[] = [fiveScrew, menu, battery, pump].map((sheet) =>
   DeviceSheet.parse(sheet),
 );

@@ -72,16 +72,18 @@ describe('job files', () => {
 });
 
 describe('device sheets', () => {
-  it('the three shipped differ where devices differ', () => {
+  it('the shipped ones differ where devices differ', () => {
     expect(SHIPPED_SHEETS.map((s) => [s.singleR, s.supply.commonRequired, s.jumper.kind])).toEqual([
       ['R', true, 'none'],
       ['Rc', true, 'internal'],
       ['Rh', false, 'wire'],
+      ['R', true, 'none'],
     ]);
     expect(SHIPPED_SHEETS.map((s) => (s.settings[0] ? placeOf(s.settings[0]) : ''))).toEqual([
       'function 1',
       'Fitter / Wires / Power',
       'function 10',
+      'function 101',
     ]);
   });
 

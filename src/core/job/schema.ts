@@ -78,6 +78,12 @@ export const Cable = z.strictObject({
 export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
 export const EquipmentKind = z.enum(['furnace', 'air-handler', 'boiler', 'air-conditioner', 'heat-pump', 'zone-valve']);
 
+const RatedPoint = z.strictObject({
+  outdoorCelsius: z.number().min(-40).max(40),
+  watts: z.number().positive().max(100_000),
+  cop: z.number().min(0.8).max(10),
+});
+
 export const Equipment = z.strictObject({
   kind: EquipmentKind.optional(),
   fuel: Fuel.optional(),
@@ -91,6 +97,20 @@ export const Equipment = z.strictObject({
   /** Condensing furnaces cycle less often than older ones. */
   efficiencyPercent: z.number().min(40).max(100).optional(),
   loadVA: z.record(key, z.number().positive().max(200)).optional(),
+  /** Heat pump ratings at two outdoor temperatures, off the data sheet. */
+  pump: z.strictObject({ warm: RatedPoint, cold: RatedPoint }).optional(),
+  /** What the house loses per kelvin, and the outdoor temperature at which it needs no heating. */
+  house: z
+    .strictObject({ wattsPerKelvin: z.number().positive().max(20_000), balanceCelsius: z.number().min(0).max(25) })
+    .optional(),
+  /** Per kWh, one currency. */
+  prices: z
+    .strictObject({
+      electricPerKwh: z.number().positive().max(100),
+      fuelPerKwh: z.number().positive().max(100),
+      fuelEfficiency: z.number().min(0.3).max(1.1),
+    })
+    .optional(),
 });
 
 export const Signs = z.strictObject({

@@ -16,6 +16,16 @@ import type { CallState } from './states';
 
 const keyOf = (state: string, a: string, b: string): string => `${state}|${[a, b].sort().join('|')}`;
 export const DISPLAY_KEY = 'display';
+/** Which way the heat goes in a state: 1 into the indoor air, 0 out of it. */
+const directionKey = (state: string): string => `direction|${state}`;
+
+function direction(installed: Installed, running: readonly string[]): number | null {
+  if (running.some((r) => r.startsWith('burner') || r.startsWith('heater'))) return 1;
+  if (!running.includes('compressor')) return null;
+  if (!installed.valveMarking) return 0;
+  return running.includes('reversing valve') === (installed.valveMarking === 'B') ? 1 : 0;
+}
+
 const runsKey = (state: string): string => `runs|${state}`;
 
 const pointText = (point: string): string => {
@@ -32,16 +42,22 @@ function observe(job: Job): Observation[] {
     if (r.struck || r.stop === 'make-safe' || r.state === undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
+    // Under 2 K either way the air does not yet say.
+    if (r.quantity === 'kelvin' && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
   }
   for (const [key, [id, r]] of latest) {
+    const volts = r.quantity === 'volts-ac';
+    const air = r.quantity === 'kelvin';
+    const warms = (r.measure === 'split') === r.value < 0;
     observations.push({
       id,
       key,
-      value: r.value,
-      sigma: r.quantity === 'volts-ac' ? Math.max(0.6, meterTolerance(r.value) + 0.03 * r.value) : null,
-      text:
-        r.quantity === 'volts-ac'
-          ? `${pointText(r.a ?? '')} to ${pointText(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
+      value: air ? (warms ? 1 : 0) : r.value,
+      sigma: volts ? Math.max(0.6, meterTolerance(r.value) + 0.03 * r.value) : null,
+      text: volts
+        ? `${pointText(r.a ?? '')} to ${pointText(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
+        : air
+          ? `${r.state}: the supply air gets ${warms ? 'warmer' : 'colder'}`
           : `${r.state}: ${r.value >= 0.5 ? 'the right things ran' : 'not the right things ran'}`,
     });
   }
@@ -60,7 +76,9 @@ function observe(job: Job): Observation[] {
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
   const named = new Set(
-    observations.map((o) => (o.key.startsWith('runs|') ? o.key.slice(5) : (o.key.split('|')[0] ?? ''))),
+    observations.map((o) =>
+      /^(runs|direction)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
+    ),
   );
   return states.filter((s) => !s.dead && (s.id === 'idle' || named.has(s.id)));
 }
@@ -85,6 +103,8 @@ function predictUnder(
     const wanted = healthy.get(state.id)?.running ?? [];
     const same = wanted.length === prediction.running.length && wanted.every((r) => prediction.running.includes(r));
     predicts.set(runsKey(state.id), same ? 1 : 0);
+    const way = direction(p.installed, prediction.running);
+    if (way !== null) predicts.set(directionKey(state.id), way);
     if (state.id === 'idle') {
       predicts.set(DISPLAY_KEY, planned.device ? (prediction.running.includes('display') ? 1 : 0) : 1);
     }

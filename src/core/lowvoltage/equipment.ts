@@ -6,7 +6,7 @@ import { readCores, roleOf } from './cores';
 import type { Installed, InstalledLoad, InstalledTransformer } from './installed';
 import { openVoltsOf } from './installed';
 import { DEFAULT_GAUGE, DEFAULT_METRES, DEFAULT_TRANSFORMER_VA, LOADS } from './loads.data';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 
 /** Resistance of one core of the main cable, and whether its length was noted or assumed. */
 export function mainCoreOhms(job: Job): number {
@@ -45,6 +45,10 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
   const seen = boardLabels(job);
   const usual = new Map(USUAL);
   const label = (role: TerminalRole): string => {
+    if (role === 'valve-cool')
+      return (
+        seen.get('valve-cool') ?? seen.get('valve-heat') ?? seen.get('valve-either') ?? system.reversingValve ?? 'O'
+      );
     if (role === 'hot') return seen.get('hot') ?? seen.get('hot-heat') ?? seen.get('hot-cool') ?? 'R';
     return seen.get(role) ?? usual.get(role) ?? role;
   };
@@ -69,24 +73,27 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
   }
   const wanted = (role: TerminalRole): boolean => {
     if (role === 'fan') return system.coolStages > 0 || system.fanCall;
+    if (role === 'valve-cool') return isHeatPump(system);
+    if (isHeatPump(system) && role.startsWith('heat')) return system.auxRoles.includes(role);
     const heat = ['heat1', 'heat2', 'heat3'].indexOf(role);
     if (heat >= 0) return heat < system.heatStages;
     const cool = ['cool1', 'cool2'].indexOf(role);
     return cool >= 0 && cool < system.coolStages;
   };
   const electric = system.fuel === 'electric';
+  const heatsBy = (id: string, usual: { name: string; runs: string }): { name: string; runs: string } => {
+    if (!id.startsWith('heat')) return usual;
+    const stage = id === 'heat1' ? '' : id === 'heat2' ? ', second stage' : ', third stage';
+    if (electric) return { name: `heater relay${stage}`, runs: `heater${stage}` };
+    if (id === 'heat1' && system.fuel === 'oil') return { name: 'burner relay', runs: 'burner' };
+    return usual;
+  };
   const loads = LOADS.filter((l) => wanted(l.role)).map((l) => ({
     id: l.id,
-    name:
-      l.id === 'heat1' && electric
-        ? 'heater relay'
-        : l.id === 'heat1' && system.fuel === 'oil'
-          ? 'burner relay'
-          : l.name,
+    ...heatsBy(l.id, { name: l.name, runs: l.runs }),
     terminal: label(l.role),
     common: l.role.startsWith('heat') ? heatCommon : label('common'),
     va: job.survey.equipment.loadVA?.[l.id] ?? l.va,
-    runs: l.id === 'heat1' && electric ? 'heater' : l.runs,
   }));
   const screws = new Set<string>([...transformers.map((t) => t.hot), label('common'), ...loads.map((l) => l.terminal)]);
   for (const core of readCores(job)) if (core.board) screws.add(core.board);
@@ -103,7 +110,18 @@ export function contactsFor(
     terminals.find((t) => t.role === (feed === 'heat' ? 'hot-heat' : 'hot-cool'))?.label ??
     terminals.find((t) => t.role === 'hot')?.label ??
     terminals.find((t) => t.role === 'hot-cool' || t.role === 'hot-heat')?.label;
-  const callRoles: TerminalRole[] = ['heat1', 'heat2', 'heat3', 'cool1', 'cool2', 'fan'];
+  const callRoles: TerminalRole[] = [
+    'heat1',
+    'heat2',
+    'heat3',
+    'cool1',
+    'cool2',
+    'fan',
+    'valve-cool',
+    'valve-heat',
+    'valve-either',
+    'emergency',
+  ];
   return terminals.flatMap((t) => {
     const from = t.role && callRoles.includes(t.role) ? hot(roleFeed(t.role)) : undefined;
     return from ? [{ from, to: t.label }] : [];
@@ -138,5 +156,6 @@ export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?:
     device: null,
     transformers: equipment.transformers,
     loads: equipment.loads,
+    ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }

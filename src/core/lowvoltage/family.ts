@@ -177,8 +177,7 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
       );
   }
   const readable = system.kind !== null && system.verdict !== 'refused' && system.verdict !== 'empty';
-  const plannable =
-    readable && system.kind !== 'heat-pump' && system.kind !== 'dual-fuel' && system.kind !== 'fan-only';
+  const plannable = readable && system.kind !== 'fan-only';
   const powering = sheet && plannable ? judgePowering(job, system, sheet) : null;
   if (powering) findings.push(...powering.findings);
   const way = powering?.ways.find((w) => w.id === powering.chosen);

@@ -151,6 +151,17 @@ export function singleFaults(installed: Installed): Fault[] {
     supplyOff: true,
     apply: (i) => ({ ...i, transformers: i.transformers.map((t) => ({ ...t, openVolts: 0 })) }),
   });
+  if (installed.loads.some((l) => l.id === 'valve')) {
+    faults.push({
+      id: 'valve-setting',
+      name: 'valve setting reversed (O for B)',
+      look: 'Read the device’s setting for the reversing valve against the board’s letter.',
+      fix: 'Change the setting; nothing to rewire. Then prove cooling and heating again.',
+      prior: 5,
+      about: ['setting:valve.active'],
+      apply: (i) => ({ ...i, valveReversed: true }),
+    });
+  }
   for (const c of installed.contacts) {
     faults.push({
       id: `stuck-open-${c.to}`,

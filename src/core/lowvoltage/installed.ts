@@ -51,6 +51,10 @@ export interface Installed {
   contacts: { from: string; to: string; stuck?: 'open' | 'closed' }[];
   /** The thermostat's own supply. */
   device: { hot: string; common: string; va: number } | null;
+  /** The device drives the reversing valve in the wrong mode (a setting, not a wire). */
+  valveReversed?: boolean;
+  /** Mode in which the equipment's reversing valve is energised, where there is a heat pump: O cooling, B heating. */
+  valveMarking?: 'O' | 'B';
   transformers: InstalledTransformer[];
   loads: InstalledLoad[];
 }

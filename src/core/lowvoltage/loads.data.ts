@@ -20,6 +20,7 @@ export const LOADS: readonly LoadKind[] = [
   { role: 'heat3', id: 'heat3', name: 'third-stage heat', va: 6, runs: 'third heat stage' },
   { role: 'cool1', id: 'cool1', name: 'compressor contactor', va: 9, runs: 'compressor' },
   { role: 'cool2', id: 'cool2', name: 'second-stage solenoid', va: 7, runs: 'compressor, high' },
+  { role: 'valve-cool', id: 'valve', name: 'reversing valve', va: 7, runs: 'reversing valve' },
   { role: 'fan', id: 'fan', name: 'fan relay', va: 4, runs: 'blower' },
 ];
 

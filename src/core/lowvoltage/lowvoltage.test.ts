@@ -59,11 +59,10 @@ describe('reading the system', () => {
     expect(apart.findings.map((f) => f.code)).not.toContain('system.two-hots-tied');
   });
 
-  it('O or B makes it a heat pump, asked about and not planned by this family yet', () => {
+  it('O or B makes it a heat pump, and asks for the outdoor unit', () => {
     const d = derive(lines('r red, c blue, y yellow, g green, w white, o orange'));
     expect(d.system.kind).toBe('dual-fuel');
     expect(d.questions.map((q) => q.code)).toContain('outdoor-unit');
-    expect(d.findings.map((f) => f.code)).toContain('system.not-this-family');
   });
 
   it('B without C asks for the one measurement that tells common from valve', () => {

@@ -9,7 +9,7 @@ import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.
 import { type Core, readCores, roleOf } from './cores';
 import { boardLabels, contactsFor, equipmentCircuit, mainCoreOhms } from './equipment';
 import type { Installed } from './installed';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 
 export interface PlanRow {
   conductor: string;
@@ -65,6 +65,10 @@ const FUNCTION: Partial<Record<TerminalRole, string>> = {
   cool1: 'cooling',
   cool2: 'cooling, second stage',
   fan: 'fan',
+  'valve-cool': 'reversing valve',
+  'valve-heat': 'reversing valve',
+  'valve-either': 'reversing valve',
+  emergency: 'emergency heat',
 };
 
 function deviceTerminal(sheet: DeviceSheet, role: TerminalRole, singleHot: boolean): string | null {
@@ -76,7 +80,11 @@ function deviceTerminal(sheet: DeviceSheet, role: TerminalRole, singleHot: boole
       null
     );
   }
-  return sheet.terminals.find((t) => t.role === role)?.label ?? null;
+  const exact = sheet.terminals.find((t) => t.role === role)?.label ?? null;
+  // One screw for either marking takes both letters; the setting says which.
+  return (
+    exact ?? (role.startsWith('valve') ? (sheet.terminals.find((t) => t.role === 'valve-either')?.label ?? null) : null)
+  );
 }
 
 /** Plans for one device, with the cores the chosen power way takes over. */
@@ -280,6 +288,7 @@ export function installedAsPlanned(
     device: common && feed && wired.has(common) ? { hot: feed, common, va: sheet.supply.va } : null,
     transformers: equipment.transformers,
     loads: equipment.loads,
+    ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }
 

@@ -46,8 +46,18 @@ export function predictor(installed: Installed): Predictor {
   };
 }
 
-export const calledTerminals = (installed: Installed, state: CallState): string[] =>
-  installed.contacts.map((c) => c.to).filter((to) => state.calls.includes(terminalInfo(to)?.role ?? 'fault'));
+/** Wall terminals the thermostat energises in a state, as it is set. */
+export function calledTerminals(installed: Installed, state: CallState): string[] {
+  const compressor = state.calls.includes('cool1');
+  return installed.contacts
+    .map((c) => c.to)
+    .filter((to) => {
+      const role = terminalInfo(to)?.role ?? 'fault';
+      const called = state.calls.includes(role);
+      const flips = installed.valveReversed === true && compressor && role.startsWith('valve');
+      return flips ? !called : called;
+    });
+}
 
 export function solveState(p: Predictor, state: CallState): Solution {
   return p.solver.solve(p.circuitState(state));

@@ -5,8 +5,9 @@
 import { type DeviceSheet, placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
+import { proposeLockouts } from './balance';
 import type { Powering } from './powering';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 
 export interface CanonicalSetting {
   key: SettingKey;
@@ -86,7 +87,7 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
         .map((value) => ({ value, why: `the wiring shows ${kind === 'furnace-ac' ? 'heat and cooling' : kind}` })),
     );
   }
-  if (heatStages > 0 && fuel) {
+  if (heatStages > 0 && fuel && !isHeatPump(system)) {
     add(
       'equipment.fuel',
       'Fuel',
@@ -98,6 +99,7 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
         .map((value) => ({ value, why: `the equipment burns ${fuel}` })),
     );
   }
+  if (isHeatPump(system)) addHeatPump(job, system, add);
   const stages = (n: number): CanonicalSetting['options'] =>
     numbers(
       [0, 1, 2, 3].filter((x) => x <= Math.max(2, n)),
@@ -107,14 +109,15 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
     [0, 1, 2, 3]
       .filter((x) => x !== n)
       .map((x) => ({ value: String(x), why: `${n} ${what} ${n === 1 ? 'conductor is' : 'conductors are'} landed` }));
-  add(
-    'stages.heat',
-    'Heat stages',
-    String(heatStages),
-    `${heatStages} W conductor${heatStages === 1 ? '' : 's'}`,
-    stages(heatStages),
-    otherThan(heatStages, 'W'),
-  );
+  if (!isHeatPump(system))
+    add(
+      'stages.heat',
+      'Heat stages',
+      String(heatStages),
+      `${heatStages} W conductor${heatStages === 1 ? '' : 's'}`,
+      stages(heatStages),
+      otherThan(heatStages, 'W'),
+    );
   add(
     'stages.cool',
     'Cool stages',
@@ -124,8 +127,8 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
     otherThan(coolStages, 'Y'),
   );
   if (heatStages > 0) {
-    const electric = fuel === 'electric';
-    const boardStarts = job.survey.equipment.fanStartedBy === 'equipment';
+    const electric = fuel === 'electric' || system.kind === 'heat-pump';
+    const boardStarts = job.survey.equipment.fanStartedBy === 'equipment' && system.kind !== 'heat-pump';
     const value = electric && !boardStarts ? 'thermostat' : 'equipment';
     add(
       'fan.heating',
@@ -134,12 +137,22 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
       electric
         ? boardStarts
           ? 'you saw the board start its own fan'
-          : 'electric heat must never run without air'
+          : system.kind === 'heat-pump'
+            ? 'a heat pump’s fan must be energised with heat'
+            : 'electric heat must never run without air'
         : 'a fuel furnace starts its own fan once it is warm',
       [option('equipment', 'by the equipment'), option('thermostat', 'by the thermostat')],
     );
-    const cycles = heatCycles(fuel, job.survey.equipment.efficiencyPercent);
-    add('cycles.heat', 'Heat cycles', String(cycles.value), cycles.why, numbers([1, 2, 3, 4, 5, 6, 9, 12], 'per hour'));
+    if (!isHeatPump(system)) {
+      const cycles = heatCycles(fuel, job.survey.equipment.efficiencyPercent);
+      add(
+        'cycles.heat',
+        'Heat cycles',
+        String(cycles.value),
+        cycles.why,
+        numbers([1, 2, 3, 4, 5, 6, 9, 12], 'per hour'),
+      );
+    }
   }
   if (coolStages > 0) {
     add('cycles.cool', 'Cool cycles', '3', 'usual for a compressor', numbers([1, 2, 3, 4, 5, 6], 'per hour'));
@@ -191,7 +204,97 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
   return settings;
 }
 
-const UNIT_WORDS = { K: 'K', s: 's', min: 'min', '/h': 'per hour' } as const;
+type Add = (
+  key: SettingKey,
+  name: string,
+  value: string,
+  why: string,
+  options: CanonicalSetting['options'],
+  wrong?: CanonicalSetting['wrong'],
+) => void;
+
+/** What only a heat pump asks. */
+function addHeatPump(job: Job, system: LowVoltageSystem, add: Add): void {
+  const dual = system.kind === 'dual-fuel';
+  const kind = dual ? 'dual-fuel' : 'heat-pump';
+  add(
+    'equipment.kind',
+    'Equipment',
+    kind,
+    dual ? 'a reversing valve, and a fuel furnace on W' : 'a conductor on the reversing valve',
+    [
+      option('heat-pump', 'heat pump'),
+      option('dual-fuel', 'heat pump with furnace'),
+      option('furnace-ac', 'heat and cooling'),
+    ],
+    [
+      {
+        value: dual ? 'heat-pump' : 'dual-fuel',
+        why: dual ? 'furnace and compressor would heat together' : 'there is no fuel furnace',
+      },
+      { value: 'furnace-ac', why: 'the reversing valve would never be driven' },
+    ],
+  );
+  const marking = system.reversingValve ?? 'O';
+  add(
+    'valve.active',
+    'Valve active in',
+    marking,
+    `the board’s letter is ${marking}; the direction test proves it`,
+    [option('O', 'cooling (O)'), option('B', 'heating (B)')],
+    [
+      {
+        value: marking === 'O' ? 'B' : 'O',
+        why: `the equipment’s valve is marked ${marking}: it would heat in cooling`,
+      },
+    ],
+  );
+  add(
+    'stages.aux',
+    'Auxiliary stages',
+    String(system.auxStages),
+    `${system.auxStages} W conductor${system.auxStages === 1 ? '' : 's'}`,
+    numbers([0, 1, 2, 3], ''),
+  );
+  if (system.auxStages > 0 && system.fuel) {
+    add(
+      'aux.fuel',
+      'Auxiliary heat',
+      system.fuel,
+      'as answered or read off the nameplate',
+      ['electric', 'gas', 'propane', 'oil'].map((f) => option(f)),
+      ['electric', 'gas', 'propane', 'oil']
+        .filter((f) => f !== system.fuel)
+        .map((value) => ({ value, why: `the auxiliary heat is ${system.fuel}` })),
+    );
+  }
+  const lockouts = proposeLockouts(job, system);
+  if (system.auxStages > 0)
+    add(
+      'aux.differential',
+      'Auxiliary joins at',
+      '2',
+      'usual: 1.5 to 2 K, or 20 to 30 min without gain',
+      numbers([1, 1.5, 2, 2.5, 3], 'K'),
+    );
+  add(
+    'compressor.lockout',
+    'No compressor below',
+    String(lockouts.compressorCelsius),
+    lockouts.compressorWhy,
+    numbers([-30, -20, -15, -10, -5, 0, 2, 5], '°C'),
+  );
+  if (system.auxStages > 0)
+    add(
+      'aux.lockout',
+      'No auxiliary above',
+      String(lockouts.auxCelsius),
+      lockouts.auxWhy,
+      numbers([-5, 0, 5, 8, 10, 15], '°C'),
+    );
+}
+
+const UNIT_WORDS = { K: 'K', s: 's', min: 'min', '/h': 'per hour', '°C': '°C' } as const;
 
 function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
   if (entry.values) {

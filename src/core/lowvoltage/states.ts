@@ -1,6 +1,6 @@
 /** The electrical states a system can be in, and which terminals are called in each. */
 import type { TerminalRole } from '../survey/terminals.data';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 
 export interface CallState {
   id: string;
@@ -9,6 +9,42 @@ export interface CallState {
   calls: readonly TerminalRole[];
   /** Nothing is powered. */
   dead?: boolean;
+}
+
+/** The reversing valve's terminals, on a plate that has a letter of its own for it or one for either. */
+const VALVE: Record<'O' | 'B', TerminalRole[]> = {
+  O: ['valve-cool', 'valve-either'],
+  B: ['valve-heat', 'valve-either'],
+};
+
+/** States of a heat pump: the compressor both heats and cools, W is auxiliary. */
+function heatPumpStates(system: LowVoltageSystem, fan: TerminalRole[]): CallState[] {
+  const marking = system.reversingValve ?? 'O';
+  const heating = marking === 'B' ? VALVE.B : [];
+  const cooling = marking === 'O' ? VALVE.O : [];
+  const compressor: TerminalRole[] = ['cool1', 'cool2'];
+  const states: CallState[] = [];
+  for (let n = 1; n <= system.coolStages; n++) {
+    states.push({ id: `heat${n}`, name: `heat, stage ${n}`, calls: [...compressor.slice(0, n), ...heating, ...fan] });
+  }
+  const all = compressor.slice(0, system.coolStages);
+  system.auxRoles.forEach((_, i) => {
+    const aux = system.auxRoles.slice(0, i + 1);
+    // A fuel furnace and the compressor must never heat together.
+    const calls = system.kind === 'dual-fuel' ? aux : [...all, ...aux, ...heating, ...fan];
+    states.push({
+      id: `aux${i + 1}`,
+      name: system.kind === 'dual-fuel' ? `furnace, stage ${i + 1}` : `auxiliary, stage ${i + 1}`,
+      calls,
+    });
+  });
+  if (system.auxRoles.length > 0 && system.kind === 'heat-pump') {
+    states.push({ id: 'emergency', name: 'emergency heat', calls: [...system.auxRoles, 'emergency', ...fan] });
+  }
+  for (let n = 1; n <= system.coolStages; n++) {
+    states.push({ id: `cool${n}`, name: `cool, stage ${n}`, calls: [...compressor.slice(0, n), ...cooling, ...fan] });
+  }
+  return states;
 }
 
 /** `thermostatRunsFan`: the device energises G with heat (electric heat). */
@@ -21,6 +57,7 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
     { id: 'idle', name: 'nothing called', calls: [] },
   ];
   if (system.fanCall) states.push({ id: 'fan', name: 'fan alone', calls: ['fan'] });
+  if (isHeatPump(system)) return [...states, ...heatPumpStates(system, fan)];
   for (let n = 1; n <= system.heatStages; n++) {
     states.push({ id: `heat${n}`, name: `heat, stage ${n}`, calls: [...heatRoles.slice(0, n), ...heatFan] });
   }

@@ -4,7 +4,7 @@
  */
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import type { Fuel, Job } from '../job/schema';
-import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
+import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
 import { type Core, readCores, roleOf } from './cores';
 
@@ -23,6 +23,10 @@ export interface LowVoltageSystem {
   heatStages: number;
   coolStages: number;
   auxStages: number;
+  /** W roles that are auxiliary heat, in the order they are called. */
+  auxRoles: TerminalRole[];
+  /** A conductor on E. */
+  emergencyCall: boolean;
   fuel: Fuel | null;
   fanCall: boolean;
   reversingValve: 'O' | 'B' | null;
@@ -172,6 +176,8 @@ export function readSystem(job: Job): LowVoltageSystem {
     heatStages,
     coolStages,
     auxStages,
+    auxRoles: [],
+    emergencyCall: withRole('emergency').length > 0,
     fuel: equipment.fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
     fanCall: fans.length > 0,
     reversingValve: null,
@@ -245,6 +251,7 @@ export function readSystem(job: Job): LowVoltageSystem {
     result.kind = fossil ? 'dual-fuel' : 'heat-pump';
     result.heatStages = Math.max(1, coolStages);
     result.auxStages = auxStages;
+    result.auxRoles = (['heat1', 'heat2', 'heat3'] as const).filter((role) => heats.some((c) => roleOf(c) === role));
     if (heats.length > 0)
       reasons.push({ rule: 'aux', text: 'W on a heat pump is auxiliary heat.', about: about(heats) });
     if (fossil) findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
@@ -295,30 +302,22 @@ export function readSystem(job: Job): LowVoltageSystem {
       finding('power.common-one-end', { place: 'board', other: 'wall' }, ['terminal:C'], 'C at the board only'),
     );
 
-  const waiting = questions.some((q) => q.needed && q.code !== 'fuel');
+  // The fuel behind a heat pump decides whether the two may run together; elsewhere it can wait.
+  const waiting = questions.some((q) => q.needed && (q.code !== 'fuel' || heatPump));
   const stopped = findings.some((f) => f.severity === 'blocker');
   result.verdict = result.kind === null || waiting || stopped ? 'open' : 'known';
-  if (result.kind === 'heat-pump' || result.kind === 'dual-fuel' || result.kind === 'fan-only') {
+  if (result.kind === 'fan-only') {
     result.verdict = 'open';
-    findings.push(
-      finding(
-        'system.not-this-family',
-        {
-          what:
-            result.kind === 'fan-only'
-              ? 'a fan on its own'
-              : result.kind === 'heat-pump'
-                ? 'a heat pump'
-                : 'a dual-fuel heat pump',
-        },
-        about(valves),
-      ),
-    );
+    findings.push(finding('system.not-this-family', { what: 'a fan on its own' }, about(fans)));
   }
   result.sentence = sentenceFor(result);
   findings.sort(bySeverity);
   return result;
 }
+
+/** The compressor heats as well as cools. */
+export const isHeatPump = (system: Pick<LowVoltageSystem, 'kind'>): boolean =>
+  system.kind === 'heat-pump' || system.kind === 'dual-fuel';
 
 const isFuel = (value: string | undefined): value is Fuel =>
   value === 'gas' || value === 'oil' || value === 'propane' || value === 'electric';
@@ -348,7 +347,7 @@ function sentenceFor(system: LowVoltageSystem): string {
     case 'cool-only':
       return `Cooling only, ${stageWord(system.coolStages)}${two}, ${power}.`;
     case 'heat-pump':
-      return `A heat pump, ${stageWord(system.coolStages)}${system.auxStages > 0 ? `, ${stageWord(system.auxStages)} of auxiliary heat` : ''}, ${power}.`;
+      return `A heat pump, ${stageWord(system.coolStages)}, valve on ${system.reversingValve ?? '?'}${system.auxStages > 0 ? `, ${stageWord(system.auxStages)} of auxiliary heat` : ''}, ${power}.`;
     case 'dual-fuel':
       return `A heat pump with a ${furnace} behind it (dual fuel), ${power}.`;
     case 'fan-only':

@@ -51,6 +51,7 @@ export const SetThermostat = z.strictObject({
   heatCelsius: z.number().min(0).max(40).optional(),
   coolCelsius: z.number().min(5).max(45).optional(),
   fanWithHeat: z.enum(['equipment', 'thermostat']).optional(),
+  heatBy: z.enum(['compressor', 'auxiliary']).optional(),
 });
 export const SetClock = z.strictObject({
   rate: z.number().min(0).max(600).optional(),

@@ -18,38 +18,44 @@ const same = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((x) => b.includes(x));
 
 /** What to set for a state: clearly above or below the room, further for the second stage. */
-async function call(rig: RigClient, state: string): Promise<RigState> {
+async function call(rig: RigClient, state: string, dual: boolean): Promise<RigState> {
   const now = await rig.state();
   const room = now.roomCelsius;
   const further = state.endsWith('2') || state.endsWith('3') ? 3.2 : 1.5;
   if (state === 'fan') return rig.thermostat({ mode: 'off', fan: 'on' });
-  if (state.startsWith('heat'))
-    return rig.thermostat({ mode: 'heat', fan: 'auto', heatCelsius: Math.min(40, room + further) });
+  const heat = (heatBy: 'compressor' | 'auxiliary', above: number): Promise<RigState> =>
+    rig.thermostat({ mode: 'heat', fan: 'auto', heatBy, heatCelsius: Math.min(40, room + above) });
+  if (state === 'emergency') return heat('auxiliary', 2.5);
+  if (state.startsWith('aux')) {
+    if (dual) return heat('auxiliary', state.endsWith('2') ? 4 : 2.5);
+    return heat('compressor', state.endsWith('2') ? 7 : 5);
+  }
+  if (state.startsWith('heat')) return heat('compressor', further);
   if (state.startsWith('cool'))
     return rig.thermostat({ mode: 'cool', fan: 'auto', coolCelsius: Math.max(5, room - further) });
   return rig.thermostat({ mode: 'off', fan: 'auto' });
 }
 
 /** Keeps a call clearly there while the room drifts. */
-async function hold(rig: RigClient, state: string, seconds: number): Promise<RigState> {
-  let s = await call(rig, state);
+async function hold(rig: RigClient, state: string, seconds: number, dual: boolean): Promise<RigState> {
+  let s = await call(rig, state, dual);
   for (let left = seconds; left > 0; left -= HOLD_STEP_SECONDS) {
     s = await rig.advance(Math.min(HOLD_STEP_SECONDS, left));
-    if (left > HOLD_STEP_SECONDS) await call(rig, state);
+    if (left > HOLD_STEP_SECONDS) await call(rig, state, dual);
   }
   return s;
 }
 
 async function timeRestart(rig: RigClient): Promise<number> {
   // Run cooling, stop it, call it again at once and count until the compressor is back.
-  await call(rig, 'cool1');
+  await call(rig, 'cool1', false);
   let s = await rig.state();
   for (let t = 0; !s.running.includes('compressor') && t < REST_LIMIT_SECONDS; t += 30) s = await rig.advance(30);
   if (!s.running.includes('compressor')) return REST_LIMIT_SECONDS;
   await rig.advance(60);
-  await call(rig, 'idle');
+  await call(rig, 'idle', false);
   s = await rig.advance(2);
-  await call(rig, 'cool1');
+  await call(rig, 'cool1', false);
   const from = s.seconds;
   for (let t = 0; t < REST_LIMIT_SECONDS; t += 5) {
     s = await rig.advance(5);
@@ -73,6 +79,8 @@ function look(measure: MeasurePlan, s: RigState): number | null {
 /** Takes every reading of one test. Throws RigFailure when the rig does not answer. */
 export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Taken[]> {
   const taken: Taken[] = [];
+  // The furnace of a dual-fuel job runs without the compressor.
+  const dual = test.title.startsWith('Furnace');
   let s = await rig.state();
   // First start: nothing can be set before the display is lit.
   for (let i = 0; s.display === 'starting' && i < 200; i++) s = await rig.advance(10);
@@ -81,11 +89,13 @@ export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Ta
       const [measure] = test.measures;
       return measure ? [{ measure, value: await timeRestart(rig) }] : [];
     }
-    s = await hold(rig, test.state, CALL_SETTLE_SECONDS);
-    if (test.state.startsWith('cool') && s.restSeconds > 0) s = await hold(rig, test.state, s.restSeconds + 5);
-    if (test.measures.some((m) => m.quantity === 'kelvin')) s = await hold(rig, test.state, WARM_SECONDS);
-    else if (test.state.startsWith('heat')) s = await hold(rig, test.state, 80);
-    else if (test.state === 'idle') s = await hold(rig, test.state, 150);
+    s = await hold(rig, test.state, CALL_SETTLE_SECONDS, dual);
+    // Whatever wants the compressor waits out its rest.
+    const compressor = test.measures.some((m) => m.check?.kind === 'runs' && m.check.exactly.includes('compressor'));
+    if (compressor && s.restSeconds > 0) s = await hold(rig, test.state, s.restSeconds + 5, dual);
+    if (test.measures.some((m) => m.quantity === 'kelvin')) s = await hold(rig, test.state, WARM_SECONDS, dual);
+    else if (/^(heat|aux|emergency)/.test(test.state)) s = await hold(rig, test.state, 80, dual);
+    else if (test.state === 'idle') s = await hold(rig, test.state, 150, dual);
   }
   for (const measure of test.measures) {
     const value = measure.a && measure.b ? await rig.probe(measure.a, measure.b, METER_HIGH_OHMS) : look(measure, s);

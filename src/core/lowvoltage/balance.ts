@@ -1,0 +1,116 @@
+/**
+ * Where a heat pump hands over: the outdoor temperature at which its capacity meets the house's
+ * loss (thermal balance), and for dual fuel the one below which fuel is cheaper (economic).
+ *
+ *   capacity(To) straight through two rated points (usually 8.3 °C/47 °F and −8.3 °C/17 °F; AHRI 210/240)
+ *   load(To) = UA · (Tb − To), Tb the balance temperature of the house (gains cover the rest)
+ *   fuel is cheaper where COP(To) < price_electricity · efficiency / price_fuel, both prices per kWh
+ *
+ * Defrost is inside the rated points; part-load losses are left out (a few per cent of COP).
+ */
+import type { Job } from '../job/schema';
+import { fixed } from '../units/units';
+import type { LowVoltageSystem } from './system';
+
+export interface RatedPoint {
+  outdoorCelsius: number;
+  watts: number;
+  cop: number;
+}
+
+export interface PumpRating {
+  warm: RatedPoint;
+  cold: RatedPoint;
+}
+
+export interface HouseLoad {
+  wattsPerKelvin: number;
+  balanceCelsius: number;
+}
+
+const along = (p: PumpRating, key: 'watts' | 'cop', outdoorCelsius: number): number => {
+  const slope = (p.warm[key] - p.cold[key]) / (p.warm.outdoorCelsius - p.cold.outdoorCelsius);
+  return p.cold[key] + slope * (outdoorCelsius - p.cold.outdoorCelsius);
+};
+
+export const capacityWatts = (p: PumpRating, outdoorCelsius: number): number =>
+  Math.max(0, along(p, 'watts', outdoorCelsius));
+export const copAt = (p: PumpRating, outdoorCelsius: number): number => Math.max(1, along(p, 'cop', outdoorCelsius));
+export const loadWatts = (h: HouseLoad, outdoorCelsius: number): number =>
+  Math.max(0, h.wattsPerKelvin * (h.balanceCelsius - outdoorCelsius));
+
+/** Outdoor temperature where capacity equals load, or null when the lines do not cross below the house's balance temperature. */
+export function thermalBalance(p: PumpRating, h: HouseLoad): number | null {
+  const slope = (p.warm.watts - p.cold.watts) / (p.warm.outdoorCelsius - p.cold.outdoorCelsius);
+  const steep = slope + h.wattsPerKelvin;
+  if (!(steep > 0)) return null;
+  // cold.watts + slope (T − Tc) = UA (Tb − T)
+  const t = (h.wattsPerKelvin * h.balanceCelsius - p.cold.watts + slope * p.cold.outdoorCelsius) / steep;
+  return t < h.balanceCelsius ? t : null;
+}
+
+export interface Prices {
+  electricPerKwh: number;
+  fuelPerKwh: number;
+  /** 0 to 1. */
+  fuelEfficiency: number;
+}
+
+/** COP below which fuel is cheaper. */
+export const breakEvenCop = (prices: Prices): number =>
+  (prices.electricPerKwh * prices.fuelEfficiency) / prices.fuelPerKwh;
+
+/** Outdoor temperature below which fuel is cheaper, or null when it never or always is within −40 to 25 °C. */
+export function economicChangeover(p: PumpRating, prices: Prices): number | null {
+  const slope = (p.warm.cop - p.cold.cop) / (p.warm.outdoorCelsius - p.cold.outdoorCelsius);
+  // A heat pump never falls below a COP of 1: under that fuel is never cheaper.
+  if (!(slope > 0) || breakEvenCop(prices) < 1) return null;
+  const t = p.cold.outdoorCelsius + (breakEvenCop(prices) - p.cold.cop) / slope;
+  return t >= -40 && t <= 25 ? t : null;
+}
+
+export interface Lockouts {
+  compressorCelsius: number;
+  compressorWhy: string;
+  auxCelsius: number;
+  auxWhy: string;
+}
+
+/** Proposed lockouts, from the job's own figures where they are known, else usual practice with its reason. */
+export function proposeLockouts(job: Job, system: LowVoltageSystem): Lockouts {
+  const { pump, house, prices } = job.survey.equipment;
+  const balance = pump && house ? thermalBalance(pump, house) : null;
+  const economic = pump && prices ? economicChangeover(pump, prices) : null;
+  if (system.kind === 'dual-fuel') {
+    const both = [balance, economic].filter((t): t is number => t !== null);
+    if (both.length > 0) {
+      const t = Math.round(Math.max(...both));
+      const why =
+        economic !== null && Math.max(...both) === economic
+          ? `fuel is cheaper below ${fixed(economic, 1)} °C`
+          : `the pump no longer carries the house below ${fixed(balance ?? t, 1)} °C`;
+      return {
+        compressorCelsius: t,
+        compressorWhy: why,
+        auxCelsius: t,
+        auxWhy: 'furnace and compressor never together',
+      };
+    }
+    return {
+      compressorCelsius: 2,
+      compressorWhy: 'usual changeover; rated points and prices would give the house’s own',
+      auxCelsius: 2,
+      auxWhy: 'furnace and compressor never together',
+    };
+  }
+  const aux = balance === null ? 8 : Math.round(balance + 3);
+  return {
+    compressorCelsius: -20,
+    compressorWhy: 'as low as most makers allow; the nameplate wins',
+    auxCelsius: aux,
+    auxWhy:
+      balance === null
+        ? 'usual; the thermal balance point would give the house’s own'
+        : `3 K above the thermal balance of ${fixed(balance, 1)} °C`,
+  };
+}

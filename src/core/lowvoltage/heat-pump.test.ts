@@ -1,0 +1,159 @@
+import { describe, expect, it } from 'vitest';
+import { worldClient } from '../../../demo/world-client';
+import { runTestOnRig } from '../../features/rig/run-test';
+import { derive } from '../derive';
+import { readJobValue } from '../job/file';
+import type { Job } from '../job/schema';
+import { diagnose } from './diagnose';
+
+const file = (lines: string, more: object = {}, answers: object = {}): Job => {
+  const read = readJobValue({
+    format: 'augerset.job',
+    version: 1,
+    device: 'p9-pump',
+    answers: { 'outdoor-unit': 'heat-pump', fuel: 'electric', ...answers },
+    survey: { lines, ...more },
+  });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.job;
+};
+const pump = (): Job => file('r red, c blue, y yellow, g green, o orange, w white');
+const calls = (job: Job, state: string): string[] | undefined =>
+  derive(job).predictions.find((p) => p.state === state)?.called;
+
+async function proofOn(job: Job, faults: string[]): Promise<Job> {
+  const rig = worldClient(job, faults);
+  let at = job;
+  let n = 0;
+  for (const test of derive(job).proof.tests) {
+    for (const { measure, value } of await runTestOnRig(rig, test)) {
+      n += 1;
+      at = {
+        ...at,
+        readings: {
+          ...at.readings,
+          [`r${n}`]: {
+            at: `2026-03-01T09:${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}Z`,
+            by: 'rig',
+            source: 'rig',
+            quantity: measure.quantity,
+            value,
+            state: measure.state,
+            test: test.id,
+            measure: measure.id,
+            stop: 'proof',
+            ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
+          },
+        },
+      };
+    }
+  }
+  return at;
+}
+
+describe('heat pumps', () => {
+  it('are read from O or B and confirmed by the outdoor unit', () => {
+    expect(derive(pump()).system.sentence).toBe(
+      'A heat pump, one stage, valve on O, one stage of auxiliary heat, with a common wire.',
+    );
+    expect(derive(file('r red, c blue, y yellow, g green, b orange')).system).toMatchObject({
+      kind: 'heat-pump',
+      reversingValve: 'B',
+      auxStages: 0,
+      verdict: 'known',
+    });
+    expect(derive(file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' })).system.kind).toBe(
+      'dual-fuel',
+    );
+  });
+
+  it('drives the valve in cooling for O and in heating for B, and the fan always', () => {
+    expect([calls(pump(), 'heat1'), calls(pump(), 'cool1')]).toEqual([
+      ['Y1', 'G'],
+      ['Y1', 'O/B', 'G'],
+    ]);
+    const b = file('r red, c blue, y yellow, g green, b orange');
+    expect([calls(b, 'heat1'), calls(b, 'cool1')]).toEqual([
+      ['Y1', 'O/B', 'G'],
+      ['Y1', 'G'],
+    ]);
+  });
+
+  it('auxiliary joins the compressor; a furnace never does; emergency heat leaves it out', () => {
+    expect([calls(pump(), 'aux1'), calls(pump(), 'emergency')]).toEqual([
+      ['Y1', 'G', 'W1'],
+      ['G', 'W1'],
+    ]);
+    const dual = file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' });
+    expect(calls(dual, 'aux1')).toEqual(['W1']);
+  });
+
+  it('two compressor and two auxiliary stages are called in turn', () => {
+    const job = file('r red, c blue, y1 yellow, y2 brown, g green, o orange, w1 white, w2 black');
+    expect(derive(job).states.map((s) => s.id)).toEqual([
+      'off',
+      'idle',
+      'fan',
+      'heat1',
+      'heat2',
+      'aux1',
+      'aux2',
+      'emergency',
+      'cool1',
+      'cool2',
+    ]);
+    expect(calls(job, 'aux2')).toEqual(['Y1', 'Y2', 'G', 'W1', 'W2']);
+  });
+
+  it('settings name the valve, the auxiliary heat and lockouts from the house’s own balance point', () => {
+    const card = derive(pump()).settings.card;
+    expect(card.find((r) => r.key === 'equipment.kind')?.enter).toBe('5');
+    expect(card.find((r) => r.key === 'valve.active')).toMatchObject({ enter: '0', where: 'function 112' });
+    const known = file('r red, c blue, y yellow, g green, o orange, w white', {
+      equipment: {
+        pump: {
+          warm: { outdoorCelsius: 8.3, watts: 10000, cop: 3.6 },
+          cold: { outdoorCelsius: -8.3, watts: 6000, cop: 2.3 },
+        },
+        house: { wattsPerKelvin: 300, balanceCelsius: 16 },
+      },
+    });
+    expect(derive(known).settings.canonical.find((s) => s.key === 'aux.lockout')?.why).toContain('thermal balance');
+    const wrong: Job = { ...pump(), setUp: { ...pump().setUp, chosen: { 'valve.active': 'B' } } };
+    expect(derive(wrong).findings.map((f) => f.code)).toContain('settings.conflict');
+  });
+
+  it('a device without a reversing valve terminal does not suit', () => {
+    const job: Job = { ...pump(), device: { sheet: 't24-five' } };
+    expect(derive(job).findings.map((f) => f.code)).toContain('plan.no-terminal');
+  });
+
+  it('passes its whole proof on the rig: O, B, staged and dual fuel', async () => {
+    for (const job of [
+      pump(),
+      file('r red, c blue, y yellow, g green, b orange, w white'),
+      file('r red, c blue, y1 yellow, y2 brown, g green, o orange, w1 white, w2 black'),
+      file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' }),
+    ]) {
+      const { tests } = derive(await proofOn(job, [])).proof;
+      expect(
+        tests
+          .filter((t) => t.verdict !== 'pass')
+          .map((t) => [t.id, t.measures.filter((m) => m.verdict !== 'pass').map((m) => [m.id, m.readings[0]?.value])]),
+      ).toEqual([]);
+    }
+  });
+
+  it('a reversed valve setting fails heating and cooling by the air and is named', async () => {
+    const job = await proofOn(pump(), ['valve-setting']);
+    const d = derive(job);
+    const verdict = (id: string): string | undefined => d.proof.tests.find((t) => t.id === id)?.verdict;
+    expect([verdict('fan'), verdict('heat1'), verdict('cool1')]).toEqual(['pass', 'fail', 'fail']);
+    const split = d.proof.tests.find((t) => t.id === 'cool1')?.measures.find((m) => m.id === 'split');
+    expect(split?.readings[0]?.value).toBeLessThan(0);
+    const ranking = d.installed
+      ? diagnose(job, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])))
+      : null;
+    expect(ranking?.ranked[0]?.hypothesis.id).toBe('valve-setting');
+  });
+});

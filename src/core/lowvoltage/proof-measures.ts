@@ -1,0 +1,89 @@
+/** What the tests of this family are made of: the context, and measures with their predictions. */
+import type { DeviceSheet } from '../devices/sheet';
+import type { Job } from '../job/schema';
+import type { MeasurePlan } from '../proof/proof-run';
+import type { Installed } from './installed';
+import {
+  band,
+  METER_DEFAULT,
+  meterTolerance,
+  predictedVolts,
+  type SourceEstimate,
+  type StatePrediction,
+} from './predict';
+import type { CallState } from './states';
+import type { LowVoltageSystem } from './system';
+
+export interface ProofContext {
+  job: Job;
+  system: LowVoltageSystem;
+  sheet: DeviceSheet;
+  installed: Installed;
+  states: readonly CallState[];
+  predictions: ReadonlyMap<string, StatePrediction>;
+  source: SourceEstimate;
+  wired: readonly string[];
+}
+
+export function voltsMeasure(
+  c: ProofContext,
+  state: string,
+  a: string,
+  b: string,
+  what: string,
+  id: string,
+): MeasurePlan | null {
+  const prediction = c.predictions.get(state);
+  const value = prediction ? predictedVolts(prediction, a, b, METER_DEFAULT) : null;
+  if (value === null) return null;
+  return {
+    id,
+    what,
+    quantity: 'volts-ac',
+    a,
+    b,
+    state,
+    predicted: band(value, c.source.spread),
+    tolerance: meterTolerance(value),
+    source: `${c.source.from ? 'from the measured idle voltage' : 'from a nominal 24 V transformer'}, by the circuit in state ${state}`,
+  };
+}
+
+export const seen = (
+  id: string,
+  what: string,
+  state: string,
+  source: string,
+  check: NonNullable<MeasurePlan['check']>,
+): MeasurePlan => ({
+  id,
+  what,
+  quantity: 'seen',
+  state,
+  predicted: { low: 1, high: 1 },
+  tolerance: 0,
+  seen: { yes: 'yes', no: 'no' },
+  source,
+  check,
+});
+
+export const common = (c: ProofContext): string => c.installed.transformers[0]?.common ?? 'C';
+
+/** In a call, every load terminal at the board is either live or dead; each is worth one touch. */
+export function boardMeasures(c: ProofContext, state: string): MeasurePlan[] {
+  const loads = c.installed.loads;
+  const prediction = c.predictions.get(state);
+  return loads.flatMap((load) => {
+    const m = voltsMeasure(
+      c,
+      state,
+      `board.${load.terminal}`,
+      `board.${load.common}`,
+      `${load.terminal} to ${common(c)} at the board`,
+      `board-${load.terminal}`,
+    );
+    if (!m || !prediction) return [];
+    const live = m.predicted.low > 5;
+    return [{ ...m, what: `${m.what}${live ? '' : ', must stay dead'}` }];
+  });
+}
