@@ -5,7 +5,7 @@ import { STOPS } from '@core/run';
 import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from './job-context';
 import { toggleScheme } from './scheme';
 
@@ -63,8 +63,9 @@ export function Commands(): ReactNode {
     ],
     [id, router, session, state.undo],
   );
+  // Kept outside the effect: the commands may change between the two keys of a shortcut.
+  const leader = useRef(false);
   useEffect(() => {
-    let leader = false;
     const onKey = (e: globalThis.KeyboardEvent): void => {
       const mod = e.ctrlKey || e.metaKey;
       if (mod && e.key.toLowerCase() === 'k') {
@@ -81,14 +82,14 @@ export function Commands(): ReactNode {
         if (e.key === '/') {
           e.preventDefault();
           setOpen(true);
-        } else if (leader) {
+        } else if (leader.current) {
           const command = commands.find((c) => c.keys === `g ${e.key}`);
           if (command) {
             e.preventDefault();
             command.run();
           }
-          leader = false;
-        } else leader = e.key === 'g';
+          leader.current = false;
+        } else leader.current = e.key === 'g';
       }
     };
     window.addEventListener('keydown', onKey);
