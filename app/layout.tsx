@@ -4,6 +4,7 @@ import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/ibm-plex-mono/500.css';
 import '@fontsource/ibm-plex-mono/600.css';
 import '@/src/ui/tokens.css';
+import '@/src/ui/fields.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';

@@ -46,7 +46,11 @@ function measureStop(id: StopId, job: Job, d: LowVoltageDerived): Measure {
     }
     case 'decide':
       return with_(
-        yes(d.system.verdict === 'known', d.questions.filter((q) => q.needed).length === 0, d.powering?.chosen != null),
+        yes(
+          d.system.verdict === 'known',
+          d.system.kind !== null && d.questions.filter((q) => q.needed).length === 0,
+          d.powering?.chosen != null,
+        ),
         d.questions.length > 0 ? `${d.questions.length} to answer` : d.powering?.chosen ? 'decided' : 'not decided',
       );
     case 'connect': {

@@ -1,7 +1,6 @@
 'use client';
 
 /** Fields of the bench: a label above, a big target, Enter takes it. */
-import InputBase from '@mui/material/InputBase';
 import { type ReactNode, useEffect, useId, useState } from 'react';
 import './fields.css';
 
@@ -36,19 +35,21 @@ export function TextField({
   return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
-      <InputBase
+      <input
         id={id}
         type={type}
         className={mono ? 'mono' : ''}
         value={draft}
         disabled={disabled ?? false}
+        maxLength={maxLength}
+        autoComplete="off"
+        aria-describedby={hint ? `${id}-hint` : undefined}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === 'Enter') commit();
           if (e.key === 'Escape') setDraft(value ?? '');
         }}
-        inputProps={{ maxLength, autoComplete: 'off', 'aria-describedby': hint ? `${id}-hint` : undefined }}
       />
       {hint ? (
         <p id={`${id}-hint`} className="soft field-hint">

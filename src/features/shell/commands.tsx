@@ -2,19 +2,15 @@
 
 import { STOPS } from '@core/run';
 /** Command search: every stop and every action by name. Opens with "/" or Ctrl K. */
-import Dialog from '@mui/material/Dialog';
-import InputBase from '@mui/material/InputBase';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import type { Command } from './command-dialog';
 import { useJob } from './job-context';
 import { toggleScheme } from './scheme';
 
-interface Command {
-  id: string;
-  name: string;
-  keys?: string;
-  run: () => void;
-}
+/** Fetched when it is first opened. */
+const CommandDialog = dynamic(() => import('./command-dialog').then((m) => m.CommandDialog), { ssr: false });
 
 /** Keys typed into a field belong to the field. */
 const inField = (target: EventTarget | null): boolean =>
@@ -24,8 +20,6 @@ export function Commands(): ReactNode {
   const { id, session, state } = useJob();
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [query, setQuery] = useState('');
-  const [at, setAt] = useState(0);
   const commands = useMemo(
     (): Command[] => [
       ...STOPS.map((s, i) => ({
@@ -95,65 +89,12 @@ export function Commands(): ReactNode {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [commands, session]);
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w)));
-  const go = (command: Command | undefined): void => {
-    if (!command) return;
-    setOpen(false);
-    command.run();
-  };
   return (
     <>
       <button type="button" className="command-key" onClick={() => setOpen(true)} aria-label="Find a command">
         <kbd>/</kbd> <span>find a command</span>
       </button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        fullWidth
-        maxWidth="sm"
-        aria-label="Find a command"
-        slotProps={{
-          transition: {
-            onEnter: () => {
-              setQuery('');
-              setAt(0);
-            },
-          },
-        }}
-      >
-        <div className="command-search">
-          <InputBase
-            autoFocus
-            fullWidth
-            placeholder="Stop or action"
-            value={query}
-            onChange={(e) => {
-              setQuery(e.target.value);
-              setAt(0);
-            }}
-            onKeyDown={(e) => {
-              if (e.key === 'ArrowDown') setAt(Math.min(found.length - 1, at + 1));
-              else if (e.key === 'ArrowUp') setAt(Math.max(0, at - 1));
-              else if (e.key === 'Enter') go(found[at]);
-              else return;
-              e.preventDefault();
-            }}
-            inputProps={{ 'aria-label': 'Command' }}
-          />
-          <ul>
-            {found.map((c, i) => (
-              <li key={c.id}>
-                <button type="button" className={i === at ? 'at' : ''} onClick={() => go(c)}>
-                  <span>{c.name}</span>
-                  {c.keys ? <kbd>{c.keys}</kbd> : null}
-                </button>
-              </li>
-            ))}
-            {found.length === 0 ? <li className="soft">No command has these words.</li> : null}
-          </ul>
-        </div>
-      </Dialog>
+      {open ? <CommandDialog commands={commands} onClose={() => setOpen(false)} /> : null}
     </>
   );
 }

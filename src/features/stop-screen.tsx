@@ -1,0 +1,24 @@
+'use client';
+
+import type { StopId } from '@core/run';
+/** One stop's screen, fetched when it is first opened: a phone in a cellar should not load all ten. */
+import dynamic from 'next/dynamic';
+import type { ComponentType, ReactNode } from 'react';
+
+const SCREENS: Record<StopId, ComponentType> = {
+  arrive: dynamic(() => import('./arrive/arrive').then((m) => m.Arrive)),
+  'make-safe': dynamic(() => import('./make-safe/make-safe').then((m) => m.MakeSafe)),
+  survey: dynamic(() => import('./survey/survey').then((m) => m.Survey)),
+  decide: dynamic(() => import('./decide/decide').then((m) => m.Decide)),
+  connect: dynamic(() => import('./connect/connect').then((m) => m.Connect)),
+  'power-up': dynamic(() => import('./power-up/power-up').then((m) => m.PowerUp)),
+  'set-up': dynamic(() => import('./set-up/set-up').then((m) => m.SetUp)),
+  week: dynamic(() => import('./week/week').then((m) => m.Week)),
+  proof: dynamic(() => import('./proof/proof').then((m) => m.Proof)),
+  'hand-over': dynamic(() => import('./hand-over/hand-over').then((m) => m.HandOver)),
+};
+
+export function StopScreen({ stop }: { stop: StopId }): ReactNode {
+  const Screen = SCREENS[stop];
+  return <Screen />;
+}
