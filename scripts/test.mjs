@@ -37,6 +37,7 @@ step(
   'import boundaries',
   run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src', 'app', 'rig', 'cli', 'demo']),
 );
+step('compiled kernel is current', run(process.execPath, ['scripts/build-kernel.mjs', '--check']));
 step('generated documents are current', run(bin('tsx'), ['scripts/generate-docs.ts', '--check']));
 
 const unitReport = `${root}.tmp/unit-report.json`;

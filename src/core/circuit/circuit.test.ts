@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkCircuit, sourceLoading } from './check';
+import { StateKernel } from './kernel';
 import type { CircuitElement, CircuitState, Netlist } from './netlist';
 import { conductorOhms } from './resistance.data';
 import { CircuitSolver, meterReading } from './solve';
@@ -215,17 +216,17 @@ const randomElements = fc.array(
 );
 const nodeName = (i: number): string => (i === 0 ? 'T.com' : i === 1 ? 'T.hot' : `n${i}`);
 
-describe('properties on random circuits', () => {
-  const build = (parts: { a: number; b: number; ohms: number; on: boolean }[]): CircuitElement[] => [
-    source(),
-    ...parts.map(
-      (p, i): CircuitElement =>
-        p.on
-          ? wire(`w${i}`, nodeName(p.a), nodeName(p.b), p.ohms)
-          : contact(`k${i}`, nodeName(p.a), nodeName(p.b), 'never'),
-    ),
-  ];
+const build = (parts: { a: number; b: number; ohms: number; on: boolean }[]): CircuitElement[] => [
+  source(),
+  ...parts.map(
+    (p, i): CircuitElement =>
+      p.on
+        ? wire(`w${i}`, nodeName(p.a), nodeName(p.b), p.ohms)
+        : contact(`k${i}`, nodeName(p.a), nodeName(p.b), 'never'),
+  ),
+];
 
+describe('properties on random circuits', () => {
   it('agrees with dense elimination, obeys Kirchhoff and conserves power', () => {
     fc.assert(
       fc.property(randomElements, (parts) => {
@@ -280,6 +281,47 @@ describe('properties on random circuits', () => {
         });
       }),
       { seed: 5, numRuns: 50 },
+    );
+  });
+});
+
+describe('the compiled kernel', () => {
+  it('gives the reference’s volts, coils, fuses and rounds to the last bit', () => {
+    fc.assert(
+      fc.property(randomElements, fc.boolean(), (parts, on) => {
+        const coils = parts.map(
+          (p, i): CircuitElement => ({
+            kind: 'contact',
+            id: `c${i}`,
+            name: `c${i}`,
+            a: nodeName(p.b),
+            b: nodeName(p.a),
+            closedOhms: 0.05,
+            openOhms: 1e9,
+            by: i % 2 ? { coil: 'relay' } : { control: 'x' },
+            normally: p.on ? 'open' : 'closed',
+          }),
+        );
+        const fuse: CircuitElement = { kind: 'fuse', id: 'F', name: 'F', a: 'T.hot', b: 'n2', ohms: 0.03, amps: 3 };
+        const elements = [
+          ...build(parts),
+          ...coils.slice(0, 4),
+          fuse,
+          load('relay', 'n2', 'n3', 5),
+          load('other', 'n3', 'T.com', 9),
+        ];
+        const kernel = new StateKernel({ elements, ground: 'T.com' });
+        if (kernel.controls.length > 0) kernel.controls[0] = on ? 1 : 0;
+        const outcome = (rounds: number): unknown => [
+          rounds,
+          [...kernel.volts],
+          [...kernel.pulledIn],
+          [...kernel.blown],
+          [...kernel.moving],
+        ];
+        expect(outcome(kernel.run())).toEqual(outcome(kernel.runPlain()));
+      }),
+      { seed: 21, numRuns: 300 },
     );
   });
 });

@@ -6,6 +6,7 @@
  * (Grassmann, Taksar, Heyman 1985; O'Cinneide 1993 for the componentwise error bound).
  */
 import type { Pattern } from './symbolic';
+import type { Arena } from './wasm/arena';
 
 export class Factor {
   readonly pattern: Pattern;
@@ -14,10 +15,19 @@ export class Factor {
   /** Pivots: everything that leaves a node when it is eliminated. */
   readonly pivot: Float64Array;
 
-  constructor(pattern: Pattern) {
-    this.pattern = pattern;
-    this.values = new Float64Array(pattern.size + pattern.row.length + 1);
-    this.pivot = new Float64Array(pattern.size);
+  constructor(pattern: Pattern, arena: Arena) {
+    this.pattern = {
+      size: pattern.size,
+      position: pattern.position,
+      column: arena.copyIntegers(pattern.column),
+      row: arena.copyIntegers(pattern.row),
+      pairStart: arena.copyIntegers(pattern.pairStart),
+      pairOther: arena.copyIntegers(pattern.pairOther),
+      pairTarget: arena.copyIntegers(pattern.pairTarget),
+      slot: arena.copyIntegers(pattern.slot),
+    };
+    this.values = arena.reals(pattern.size + pattern.row.length + 1);
+    this.pivot = arena.reals(pattern.size);
   }
 
   /** Fills in the network from edge conductances in siemens and factors it in place. */

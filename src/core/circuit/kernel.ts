@@ -9,6 +9,8 @@
 import { Factor } from './factor';
 import { type CircuitElement, HOLD, LEAK_SIEMENS, loadOhms, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
 import { analyse } from './symbolic';
+import { Arena } from './wasm/arena';
+import { HEAD_LENGTH, wasmRun } from './wasm/kernel-wasm';
 
 /** What decides an element's conductance. */
 export const KIND = { fixed: 0, source: 1, fuse: 2, byControl: 3, byCoil: 4, load: 5 } as const;
@@ -19,13 +21,13 @@ const BY_CONTROL = KIND.byControl;
 
 export interface KernelLayout {
   /** Per element: what it is, conductance when passing and when not, in siemens. */
-  kind: Uint8Array;
+  kind: Int32Array;
   passing: Float64Array;
   blocking: Float64Array;
   /** Index of the control or of the coil's element; -1 where neither. */
   by: Int32Array;
   /** 1 = passes when active. */
-  normallyOpen: Uint8Array;
+  normallyOpen: Int32Array;
   emf: Float64Array;
   supply: Int32Array;
   /** Coil: volts to pull in and to hold. Fuse: amperes in the first. */
@@ -48,15 +50,17 @@ export class StateKernel {
   readonly nodeIndex: ReadonlyMap<string, number>;
   readonly controlNames: readonly string[];
   readonly supplyNames: readonly string[];
-  readonly controls: Uint8Array;
-  readonly suppliesOff: Uint8Array;
-  readonly pulledIn: Uint8Array;
-  readonly blown: Uint8Array;
+  readonly controls: Int32Array;
+  readonly suppliesOff: Int32Array;
+  readonly pulledIn: Int32Array;
+  readonly blown: Int32Array;
   readonly siemens: Float64Array;
   /** Volts by position in the elimination order, after run(). */
   readonly volts: Float64Array;
   /** Elements that changed in the last round of a run that did not settle. */
-  readonly moving: Uint8Array;
+  readonly moving: Int32Array;
+  /** The same run, compiled; null where there is no WebAssembly. */
+  private readonly compiled: (() => number) | null;
 
   constructor(netlist: Netlist) {
     const { elements, ground } = netlist;
@@ -70,7 +74,15 @@ export class StateKernel {
     const edges = elements.map((e) => [node(e.a), node(e.b)] as const);
     const pattern = analyse(names.size, edges);
     const place = (n: number): number => (n < 0 ? -1 : (pattern.position[n] ?? -1));
-    this.factor = new Factor(pattern);
+    const n = elements.length;
+    const entries = pattern.row.length;
+    const pairs = pattern.pairOther.length;
+    const arena = new Arena(
+      8 * n + 3 * names.size + entries + 8,
+      14 * n + 3 * entries + 2 * pairs + HEAD_LENGTH + 2 * n + 8,
+      HEAD_LENGTH + 4,
+    );
+    this.factor = new Factor(pattern, arena);
     const coilElement = new Map(elements.map((e, i) => [e.id, i]));
     const controls = new Map<string, number>();
     const supplies = new Map<string, number>();
@@ -80,19 +92,18 @@ export class StateKernel {
       map.set(name, map.size);
       return map.size - 1;
     };
-    const n = elements.length;
     const layout: KernelLayout = {
-      kind: new Uint8Array(n),
-      passing: new Float64Array(n),
-      blocking: new Float64Array(n).fill(1 / OPEN_OHMS),
-      by: new Int32Array(n).fill(-1),
-      normallyOpen: new Uint8Array(n).fill(1),
-      emf: new Float64Array(n),
-      supply: new Int32Array(n).fill(-1),
-      upper: new Float64Array(n),
-      lower: new Float64Array(n),
-      from: Int32Array.from(edges, ([a]) => place(a)),
-      to: Int32Array.from(edges, ([, b]) => place(b)),
+      kind: arena.integers(n),
+      passing: arena.reals(n),
+      blocking: arena.reals(n).fill(1 / OPEN_OHMS),
+      by: arena.integers(n).fill(-1),
+      normallyOpen: arena.integers(n).fill(1),
+      emf: arena.reals(n),
+      supply: arena.integers(n).fill(-1),
+      upper: arena.reals(n),
+      lower: arena.reals(n),
+      from: arena.copyIntegers(edges.map(([a]) => place(a))),
+      to: arena.copyIntegers(edges.map(([, b]) => place(b))),
       coilsMatter: false,
       switching: new Int32Array(0),
       sources: new Int32Array(0),
@@ -136,7 +147,7 @@ export class StateKernel {
       }
     });
     const all = (...kinds: number[]): Int32Array =>
-      Int32Array.from([...layout.kind.keys()].filter((i) => kinds.includes(layout.kind[i] as number)));
+      arena.copyIntegers([...layout.kind.keys()].filter((i) => kinds.includes(layout.kind[i] as number)));
     layout.switching = all(KIND.byControl, KIND.byCoil);
     layout.sources = all(KIND.source);
     layout.loads = all(KIND.load);
@@ -144,13 +155,14 @@ export class StateKernel {
     this.layout = layout;
     this.controlNames = [...controls.keys()];
     this.supplyNames = [...supplies.keys()];
-    this.controls = new Uint8Array(controls.size);
-    this.suppliesOff = new Uint8Array(supplies.size);
-    this.pulledIn = new Uint8Array(n);
-    this.blown = new Uint8Array(n);
-    this.moving = new Uint8Array(n);
-    this.siemens = layout.passing.slice();
-    this.volts = new Float64Array(names.size);
+    this.controls = arena.integers(controls.size);
+    this.suppliesOff = arena.integers(supplies.size);
+    this.pulledIn = arena.integers(n);
+    this.blown = arena.integers(n);
+    this.moving = arena.integers(n);
+    this.siemens = arena.copyReals(layout.passing);
+    this.volts = arena.reals(names.size);
+    this.compiled = wasmRun(this, arena, arena.integers(HEAD_LENGTH), MAX_ROUNDS);
   }
 
   /** Position of a node in the elimination order; -1 for the reference. */
@@ -172,6 +184,11 @@ export class StateKernel {
    * @returns rounds taken; negative when it never settles (see `moving`)
    */
   run(): number {
+    return this.compiled ? this.compiled() : this.runPlain();
+  }
+
+  /** The reference: what `run` does, in plain code. Tests hold the compiled form against it. */
+  runPlain(): number {
     const { kind, passing, blocking, by, normallyOpen, emf, supply, from, to, upper, lower } = this.layout;
     const { switching, sources, loads, fuses, coilsMatter } = this.layout;
     const { controls, suppliesOff, pulledIn, blown, moving, siemens, volts, factor } = this;
