@@ -86,6 +86,19 @@ describe('a house as planned', () => {
     expect(s.roomCelsius).toBeGreaterThan(18);
   });
 
+  it('behaves as it was set up: equipment kind, fan with heat, compressor rest', () => {
+    const world = new World(five, [], 28, 27);
+    world.advance(90);
+    world.setSettings({ 'equipment.kind': 'heat-only' });
+    world.setThermostat({ mode: 'cool', coolCelsius: 20 });
+    world.advance(400);
+    expect(world.state().calling).toEqual([]);
+    world.setSettings({ 'equipment.kind': 'furnace-ac', 'fan.heating': 'thermostat' });
+    world.setThermostat({ mode: 'heat', heatCelsius: 32 });
+    expect(world.state().calling).toEqual(['W', 'G']);
+    expect(() => world.setSettings({ 'warp.drive': 'on' })).toThrow('no "warp.drive"');
+  });
+
   it('goes dark without supply and cannot be set', () => {
     const world = new World(five, [], 20, 20);
     world.setSupply(false);

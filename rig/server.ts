@@ -104,7 +104,8 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
     return c.json(loaded().state());
   });
   app.post('/thermostat', async (c) => {
-    const change = await read(c.req.raw, SetThermostat);
+    const { settings, ...change } = await read(c.req.raw, SetThermostat);
+    if (settings) loaded().setSettings(settings);
     loaded().setThermostat(change);
     changed();
     return c.json(loaded().state());

@@ -39,7 +39,6 @@ interface Thermostat {
   fan: 'auto' | 'on';
   heatCelsius: number;
   coolCelsius: number;
-  fanWithHeat: 'equipment' | 'thermostat';
   heatBy: 'compressor' | 'auxiliary';
 }
 
@@ -49,6 +48,8 @@ export class World {
   private readonly sheet: DeviceSheet;
   private predictor: Predictor;
   private readonly hidden: Fault[];
+  /** What was entered into the device, by canonical setting. */
+  private settings: Record<string, string> = {};
   private readonly electricHeat: boolean;
   private readonly name: string;
   /** The equipment's own valve marking; null where there is no heat pump. */
@@ -64,7 +65,6 @@ export class World {
     fan: 'auto',
     heatCelsius: 20,
     coolCelsius: 24.5,
-    fanWithHeat: 'equipment',
     heatBy: 'compressor',
   };
   private house: HouseState;
@@ -89,7 +89,7 @@ export class World {
     this.electricHeat = d.system.fuel === 'electric';
     this.marking = isHeatPump(d.system) ? (d.system.reversingValve ?? 'O') : null;
     this.dual = d.system.kind === 'dual-fuel';
-    this.thermostat.fanWithHeat = d.settings.thermostatRunsFan ? 'thermostat' : 'equipment';
+    this.settings = Object.fromEntries(d.settings.canonical.map((s) => [s.key, job.setUp.chosen[s.key] ?? s.value]));
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
     const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
     this.hidden = faultIds.map((id) => {
@@ -102,7 +102,7 @@ export class World {
     this.outdoorCelsius = outdoorCelsius;
     this.house = { airCelsius: roomCelsius, massCelsius: roomCelsius };
     this.startLeft = this.sheet.firstStartSeconds;
-    this.restLeft = this.sheet.compressorRestSeconds;
+    this.restLeft = this.restSeconds();
     this.settle();
   }
 
@@ -157,26 +157,27 @@ export class World {
   /** Heat pump: the roles called with the compressor, valve by its marking and by how the device is set. */
   private valveRoles(cooling: boolean): TerminalRole[] {
     if (!this.marking) return [];
-    const driven = (this.marking === 'O') === cooling;
+    const driven = ((this.settings['valve.active'] ?? this.marking) === 'O') === cooling;
     return driven !== (this.installed.valveReversed === true) ? ['valve-cool', 'valve-heat', 'valve-either'] : [];
   }
 
   private wantedCalls(): string[] {
     if (!this.powered || this.startLeft > 0) return [];
-    const { mode, fan, heatCelsius, coolCelsius, fanWithHeat } = this.thermostat;
+    const { mode, fan, heatCelsius, coolCelsius } = this.thermostat;
+    const kind = this.settings['equipment.kind'];
     const room = this.house.airCelsius;
     const roles: TerminalRole[] = [];
     const was = (role: TerminalRole): boolean => this.calling.some((t) => terminalInfo(t)?.role === role);
-    if (mode === 'heat') {
+    if (mode === 'heat' && kind !== 'cool-only') {
       const gap = heatCelsius - room;
       if (this.marking) return this.terminalsOf(this.pumpHeating(gap, was));
       if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
         roles.push('heat1');
         if (gap > 2 || (was('heat2') && gap > 1)) roles.push('heat2');
         if (gap > 3) roles.push('heat3');
-        if (fanWithHeat === 'thermostat') roles.push('fan');
+        if (this.settings['fan.heating'] === 'thermostat') roles.push('fan');
       }
-    } else if (mode === 'cool') {
+    } else if (mode === 'cool' && kind !== 'heat-only') {
       const gap = room - coolCelsius;
       const wants = gap > 0.5 || (was('cool1') && gap > -0.3);
       if (wants && (was('cool1') || this.restLeft <= 0)) {
@@ -213,15 +214,14 @@ export class World {
     this.powered = this.hasPower();
     if (!this.powered) {
       this.startLeft = this.sheet.firstStartSeconds;
-      this.restLeft = this.sheet.compressorRestSeconds;
+      this.restLeft = this.restSeconds();
       this.setCalls([]);
       return;
     }
     if (!before) this.startLeft = Math.max(this.startLeft, this.sheet.firstStartSeconds);
     const cooling = this.calling.some((t) => terminalInfo(t)?.role === 'cool1');
     const next = this.wantedCalls();
-    if (cooling && !next.some((t) => terminalInfo(t)?.role === 'cool1'))
-      this.restLeft = this.sheet.compressorRestSeconds;
+    if (cooling && !next.some((t) => terminalInfo(t)?.role === 'cool1')) this.restLeft = this.restSeconds();
     this.setCalls(next);
   }
 
@@ -313,6 +313,19 @@ export class World {
     this.settle();
   }
 
+  private restSeconds(): number {
+    const set = Number(this.settings['compressor.rest']);
+    return Number.isFinite(set) ? set : this.sheet.compressorRestSeconds;
+  }
+
+  setSettings(settings: Record<string, string>): void {
+    if (!this.powered) throw new RigError('The display is dark: nothing can be set.');
+    const unknown = Object.keys(settings).find((k) => !(k in this.settings));
+    if (unknown !== undefined) throw new RigError(`settings: this device has no "${unknown}"`);
+    this.settings = { ...this.settings, ...settings };
+    this.settle();
+  }
+
   setThermostat(change: Partial<Thermostat>): void {
     if (!this.powered) throw new RigError('The display is dark: nothing can be set.');
     this.thermostat = { ...this.thermostat, ...change };
@@ -369,6 +382,7 @@ export class World {
       fan: this.thermostat.fan,
       heatCelsius: this.thermostat.heatCelsius,
       coolCelsius: this.thermostat.coolCelsius,
+      settings: this.settings,
       calling: this.calling,
       restSeconds: Math.round(this.restLeft),
       running: [...loads, ...(this.blowerRuns() ? ['blower'] : [])],

@@ -2,6 +2,7 @@
 
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
+import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { followUps, handoverTopics } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
@@ -214,6 +215,25 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
               { head: 'Read', width: 16, mono: true },
             ]}
             rows={others}
+          />
+        </View>
+      ) : null}
+      {Object.keys(job.connect.defects).length > 0 ? (
+        <View>
+          <Text style={css.h2}>Defects met</Text>
+          <Table
+            columns={[
+              { head: 'What', width: 30 },
+              { head: 'Where', width: 24 },
+              { head: 'Remedy', width: 34 },
+              { head: 'State', width: 12 },
+            ]}
+            rows={Object.values(job.connect.defects).map((d) => [
+              d.note ?? DEFECTS[d.kind]?.name ?? d.kind,
+              d.where,
+              DEFECTS[d.kind]?.remedy ?? '',
+              d.mended ? 'mended' : 'open',
+            ])}
           />
         </View>
       ) : null}

@@ -21,6 +21,8 @@ export const RigState = z.object({
   fan: z.enum(['auto', 'on']),
   heatCelsius: z.number(),
   coolCelsius: z.number(),
+  /** What was entered into the device, by canonical setting. */
+  settings: z.record(z.string(), z.string()),
   /** Wall terminals the thermostat is calling. */
   calling: z.array(z.string()),
   /** Seconds the compressor must still rest. */
@@ -50,8 +52,9 @@ export const SetThermostat = z.strictObject({
   fan: z.enum(['auto', 'on']).optional(),
   heatCelsius: z.number().min(0).max(40).optional(),
   coolCelsius: z.number().min(5).max(45).optional(),
-  fanWithHeat: z.enum(['equipment', 'thermostat']).optional(),
   heatBy: z.enum(['compressor', 'auxiliary']).optional(),
+  /** Set-up: canonical setting to value, as the settings card names them. */
+  settings: z.record(z.string().max(40), z.string().max(40)).optional(),
 });
 export const SetClock = z.strictObject({
   rate: z.number().min(0).max(600).optional(),
