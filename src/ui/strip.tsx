@@ -1,11 +1,11 @@
 'use client';
 
-import { insulation } from '@core/survey/colours.data';
 /**
  * The strip: two plates of screws and the conductors between them, in their real colours with
  * their names. Every screw is a button; a conductor's end can be dragged to another screw.
  */
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useLayoutEffect, useRef, useState } from 'react';
+import { Coil, Label, labelWidth, paint } from './strip-parts';
 import './strip.css';
 
 export type StripPlace = 'wall' | 'board';
@@ -48,11 +48,6 @@ export interface StripProps {
 
 const TOP = 30;
 const SCREW = 14;
-
-const paint = (colour: string): { fill: string; stripe?: string } => {
-  const known = insulation(colour.split(' ')[0] ?? colour);
-  return known ? { fill: known.fill, ...(known.stripe ? { stripe: known.stripe } : {}) } : { fill: '#a89f90' };
-};
 
 function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
   const ref = useRef<HTMLDivElement>(null);
@@ -328,44 +323,5 @@ export function Strip(props: StripProps): ReactNode {
       ) : null}
       {props.caption ? <p className="soft strip-caption">{props.caption}</p> : null}
     </div>
-  );
-}
-
-const labelWidth = (text: string): number => Math.max(52, text.length * 7.4 + 22);
-
-function Label({ x, y, text, lit }: { x: number; y: number; text: string; lit: boolean }): ReactNode {
-  const w = labelWidth(text);
-  return (
-    <g className={`label${lit ? ' lit' : ''}`} transform={`translate(${x} ${y})`}>
-      <rect x={-w / 2} y={-13} width={w} height={26} rx={13} />
-      <text y={5} textAnchor="middle">
-        {text}
-      </text>
-    </g>
-  );
-}
-
-function Coil({
-  x,
-  y,
-  colour,
-  cut,
-  side,
-}: {
-  x: number;
-  y: number;
-  colour: string;
-  cut: boolean;
-  side: -1 | 1;
-}): ReactNode {
-  const { fill } = paint(colour);
-  const d = cut
-    ? `M ${x} ${y} h ${side * 8} m ${side * 4} -7 l ${side * 6} 14`
-    : `M ${x} ${y} c ${side * 26} -20 ${side * 44} 6 ${side * 26} 15 c ${side * -16} 8 ${side * -30} -10 ${side * -12} -18`;
-  return (
-    <>
-      <path className="core-edge" d={d} />
-      <path className="core" d={d} style={{ stroke: fill }} />
-    </>
   );
 }

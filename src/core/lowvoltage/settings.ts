@@ -5,19 +5,10 @@
 import { type DeviceSheet, placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
-import { proposeLockouts } from './balance';
+import { type CanonicalSetting, numbers, option } from './canonical-setting';
+import { addHeatPump } from './heat-pump-settings';
 import type { Powering } from './powering';
 import { isHeatPump, type LowVoltageSystem } from './system';
-
-export interface CanonicalSetting {
-  key: SettingKey;
-  name: string;
-  value: string;
-  why: string;
-  options: { value: string; label: string }[];
-  /** Values that contradict the wiring or the equipment, with the reason. */
-  wrong: { value: string; why: string }[];
-}
 
 export interface CardRow {
   key: SettingKey;
@@ -41,10 +32,6 @@ export interface Settings {
   thermostatRunsFan: boolean;
   findings: Finding[];
 }
-
-const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
-const numbers = (values: readonly number[], unit: string): { value: string; label: string }[] =>
-  values.map((n) => option(String(n), `${n} ${unit}`));
 
 /**
  * Cycles per hour at half load: furnace under 90 % efficient 5, condensing 3, electric 9,
@@ -202,96 +189,6 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
   }
   add('setback.recovery', 'Early start', 'on', 'one zone on this equipment', [option('on'), option('off')]);
   return settings;
-}
-
-type Add = (
-  key: SettingKey,
-  name: string,
-  value: string,
-  why: string,
-  options: CanonicalSetting['options'],
-  wrong?: CanonicalSetting['wrong'],
-) => void;
-
-/** What only a heat pump asks. */
-function addHeatPump(job: Job, system: LowVoltageSystem, add: Add): void {
-  const dual = system.kind === 'dual-fuel';
-  const kind = dual ? 'dual-fuel' : 'heat-pump';
-  add(
-    'equipment.kind',
-    'Equipment',
-    kind,
-    dual ? 'a reversing valve, and a fuel furnace on W' : 'a conductor on the reversing valve',
-    [
-      option('heat-pump', 'heat pump'),
-      option('dual-fuel', 'heat pump with furnace'),
-      option('furnace-ac', 'heat and cooling'),
-    ],
-    [
-      {
-        value: dual ? 'heat-pump' : 'dual-fuel',
-        why: dual ? 'furnace and compressor would heat together' : 'there is no fuel furnace',
-      },
-      { value: 'furnace-ac', why: 'the reversing valve would never be driven' },
-    ],
-  );
-  const marking = system.reversingValve ?? 'O';
-  add(
-    'valve.active',
-    'Valve active in',
-    marking,
-    `the board’s letter is ${marking}; the direction test proves it`,
-    [option('O', 'cooling (O)'), option('B', 'heating (B)')],
-    [
-      {
-        value: marking === 'O' ? 'B' : 'O',
-        why: `the equipment’s valve is marked ${marking}: it would heat in cooling`,
-      },
-    ],
-  );
-  add(
-    'stages.aux',
-    'Auxiliary stages',
-    String(system.auxStages),
-    `${system.auxStages} W conductor${system.auxStages === 1 ? '' : 's'}`,
-    numbers([0, 1, 2, 3], ''),
-  );
-  if (system.auxStages > 0 && system.fuel) {
-    add(
-      'aux.fuel',
-      'Auxiliary heat',
-      system.fuel,
-      'as answered or read off the nameplate',
-      ['electric', 'gas', 'propane', 'oil'].map((f) => option(f)),
-      ['electric', 'gas', 'propane', 'oil']
-        .filter((f) => f !== system.fuel)
-        .map((value) => ({ value, why: `the auxiliary heat is ${system.fuel}` })),
-    );
-  }
-  const lockouts = proposeLockouts(job, system);
-  if (system.auxStages > 0)
-    add(
-      'aux.differential',
-      'Auxiliary joins at',
-      '2',
-      'usual: 1.5 to 2 K, or 20 to 30 min without gain',
-      numbers([1, 1.5, 2, 2.5, 3], 'K'),
-    );
-  add(
-    'compressor.lockout',
-    'No compressor below',
-    String(lockouts.compressorCelsius),
-    lockouts.compressorWhy,
-    numbers([-30, -20, -15, -10, -5, 0, 2, 5], '°C'),
-  );
-  if (system.auxStages > 0)
-    add(
-      'aux.lockout',
-      'No auxiliary above',
-      String(lockouts.auxCelsius),
-      lockouts.auxWhy,
-      numbers([-5, 0, 5, 8, 10, 15], '°C'),
-    );
 }
 
 const UNIT_WORDS = { K: 'K', s: 's', min: 'min', '/h': 'per hour', '°C': '°C' } as const;

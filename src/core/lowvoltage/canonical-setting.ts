@@ -1,0 +1,25 @@
+/** One canonical setting of a job, and how its options are written. */
+import type { SettingKey } from '../devices/sheet';
+
+export interface CanonicalSetting {
+  key: SettingKey;
+  name: string;
+  value: string;
+  why: string;
+  options: { value: string; label: string }[];
+  /** Values that contradict the wiring or the equipment, with the reason. */
+  wrong: { value: string; why: string }[];
+}
+
+export const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
+export const numbers = (values: readonly number[], unit: string): { value: string; label: string }[] =>
+  values.map((n) => option(String(n), `${n} ${unit}`));
+
+export type AddSetting = (
+  key: SettingKey,
+  name: string,
+  value: string,
+  why: string,
+  options: CanonicalSetting['options'],
+  wrong?: CanonicalSetting['wrong'],
+) => void;

@@ -1,0 +1,118 @@
+'use client';
+
+import { bandText, type MeasureResult, type TestResult, valueText } from '@core/proof/proof-run';
+/** One measure: what, its band, what was read, and the verdict. */
+import Button from '@mui/material/Button';
+import { type ReactNode, useState } from 'react';
+import { RangeBar } from '../../ui/range-bar';
+import { ReadingEntry } from '../../ui/reading-entry';
+import { useJob } from '../shell/job-context';
+
+const MEASURE: Record<TestResult['verdict'], string> = {
+  pass: 'as predicted',
+  fail: 'not as predicted',
+  inconclusive: 'too close to tell',
+  skipped: 'skipped',
+  open: '',
+};
+
+export function Measure({ test, measure: m }: { test: TestResult; measure: MeasureResult }): ReactNode {
+  const { job, read, change, light, sealed } = useJob();
+  const last = m.readings[m.readings.length - 1];
+  const [again, setAgain] = useState(false);
+  const where = [m.a, m.b].filter((x): x is string => x !== undefined);
+  const take = (value: number): void => {
+    read(`${test.title}: ${m.what} ${valueText(m.quantity, value, job.units, m.seen)}`, {
+      quantity: m.quantity,
+      value,
+      state: m.state,
+      stop: 'proof',
+      test: test.id,
+      measure: m.id,
+      ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+    });
+  };
+  const us = job.units === 'us' && m.quantity === 'kelvin' ? 9 / 5 : 1;
+  return (
+    <div className={`measure ${m.verdict}`}>
+      <div className="measure-what">
+        <b>{m.what}</b>
+        <span className="soft">
+          predicted {bandText(m, job.units)}
+          {m.quantity === 'seen' ? '; a look is weaker than a figure' : ''}
+        </span>
+        <details>
+          <summary>source</summary>
+          {m.source}. Meter ±{valueText(m.quantity === 'seen' ? 'ohms' : m.quantity, m.tolerance, job.units)}.
+          {where.length > 0 ? (
+            <button type="button" className="plain" onClick={() => light(where)}>
+              light it up
+            </button>
+          ) : null}
+        </details>
+      </div>
+      {m.quantity === 'seen' ? (
+        <div className="row">
+          <Button aria-pressed={last?.value === 1} disabled={sealed} onClick={() => take(1)}>
+            Yes
+          </Button>
+          <Button aria-pressed={last?.value === 0} disabled={sealed} onClick={() => take(0)}>
+            No
+          </Button>
+        </div>
+      ) : (
+        <RangeBar
+          low={m.predicted.low * us}
+          high={m.predicted.high * us}
+          value={last ? last.value * us : null}
+          {...(m.quantity === 'volts-ac' ? { from: 0, to: 32 } : {})}
+          verdict={m.verdict}
+          label={`predicted ${bandText(m, job.units)}${last ? `, read ${valueText(m.quantity, last.value, job.units)}` : ''}`}
+        />
+      )}
+      <div className="measure-read">
+        {last ? (
+          <p>
+            <span className="mono measure-value">{valueText(m.quantity, last.value, job.units, m.seen)}</span>
+            <span className="measure-verdict">
+              {MEASURE[m.verdict]}
+              {m.readings.length > 1 ? `, reading ${m.readings.length}` : ''}
+              {last.source === 'rig' ? ', rig' : ''}
+            </span>
+          </p>
+        ) : null}
+        {m.quantity === 'seen' || sealed || (last && !again) ? null : (
+          <ReadingEntry
+            compact
+            label={last ? 'read again' : 'meter says'}
+            quantity={m.quantity}
+            units={job.units}
+            onRead={(value) => {
+              take(value);
+              setAgain(false);
+            }}
+          />
+        )}
+        {last && !sealed && !again && m.quantity !== 'seen' ? (
+          <button type="button" className="plain" onClick={() => setAgain(true)}>
+            read again
+          </button>
+        ) : null}
+        {last && !sealed ? (
+          <button
+            type="button"
+            className="plain"
+            onClick={() =>
+              change(`Strike the reading of ${m.what}`, (j) => {
+                const r = j.readings[last.id];
+                return r ? { ...j, readings: { ...j.readings, [last.id]: { ...r, struck: true } } } : j;
+              })
+            }
+          >
+            strike
+          </button>
+        ) : null}
+      </div>
+    </div>
+  );
+}
