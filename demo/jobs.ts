@@ -2,13 +2,14 @@
  * The demo town: Skerrow Haven, worked by Tidewell Controls. Everything here is invented. Readings
  * come from the simulated house, so that every record is one that could have been made.
  */
+
+import { worldClient } from '../rig/world-client';
 import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job, Reading } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
+import { runTestOnRig } from '../src/core/rig/run-test';
 import { startingWeek } from '../src/core/week/week';
-import { runTestOnRig } from '../src/features/rig/run-test';
-import { worldClient } from './world-client';
 
 export interface DemoJob {
   id: string;

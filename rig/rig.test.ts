@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { worldClient } from '../demo/world-client';
 import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
 import type { RigState } from '../src/core/rig/protocol';
-import { runTestOnRig } from '../src/features/rig/run-test';
+import { runTestOnRig } from '../src/core/rig/run-test';
 import { Registration } from './registration';
 import { createRig } from './server';
 import { World } from './world';
+import { worldClient } from './world-client';
 
 const file = (value: object): Job => {
   const read = readJobValue({ format: 'augerset.job', version: 1, ...value });

@@ -1,11 +1,16 @@
 /** Documents that come from the code: the findings and the published schemas. `--check` fails if they are stale. */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
 import { DeviceSheet } from '../src/core/devices/sheet';
 import { CATALOGUE } from '../src/core/findings/catalogue';
 import { jobFileSchema } from '../src/core/job/file';
 import { Operation } from '../src/core/job/operation';
 import { STOPS } from '../src/core/run';
+
+const example = (code: string): string =>
+  existsSync(`demo/examples/findings/${code}.json`)
+    ? `[job](../demo/examples/findings/${code}.json)`
+    : 'guards the planner';
 
 function findings(): string {
   const lines = [
@@ -20,8 +25,8 @@ function findings(): string {
   for (const stop of STOPS) {
     const own = Object.entries(CATALOGUE).filter(([, e]) => e.stop === stop.id);
     if (own.length === 0) continue;
-    lines.push('', `## ${stop.name}`, '', '| code | weight | meaning |', '| --- | --- | --- |');
-    for (const [code, e] of own) lines.push(`| \`${code}\` | ${e.severity} | ${e.meaning} |`);
+    lines.push('', `## ${stop.name}`, '', '| code | weight | meaning | example |', '| --- | --- | --- | --- |');
+    for (const [code, e] of own) lines.push(`| \`${code}\` | ${e.severity} | ${e.meaning} | ${example(code)} |`);
   }
   return `${lines.join('\n')}\n`;
 }

@@ -7,6 +7,7 @@
  * conductance needs no further solve.
  */
 import { Factor } from './factor';
+import type { KernelArrays, KernelLayout } from './kernel-layout';
 import { type CircuitElement, HOLD, LEAK_SIEMENS, loadOhms, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
 import { analyse } from './symbolic';
 import { Arena } from './wasm/arena';
@@ -19,32 +20,7 @@ export const MAX_ROUNDS = 32;
 /** A plain constant, since the innermost loop compares with it. */
 const BY_CONTROL = KIND.byControl;
 
-export interface KernelLayout {
-  /** Per element: what it is, conductance when passing and when not, in siemens. */
-  kind: Int32Array;
-  passing: Float64Array;
-  blocking: Float64Array;
-  /** Index of the control or of the coil's element; -1 where neither. */
-  by: Int32Array;
-  /** 1 = passes when active. */
-  normallyOpen: Int32Array;
-  emf: Float64Array;
-  supply: Int32Array;
-  /** Coil: volts to pull in and to hold. Fuse: amperes in the first. */
-  upper: Float64Array;
-  lower: Float64Array;
-  from: Int32Array;
-  to: Int32Array;
-  /** Some coil's contact is in the circuit, so pulling in changes conductances. */
-  coilsMatter: boolean;
-  /** Elements whose conductance depends on the state, and those that act on what they see. */
-  switching: Int32Array;
-  sources: Int32Array;
-  loads: Int32Array;
-  fuses: Int32Array;
-}
-
-export class StateKernel {
+export class StateKernel implements KernelArrays {
   readonly layout: KernelLayout;
   readonly factor: Factor;
   readonly nodeIndex: ReadonlyMap<string, number>;

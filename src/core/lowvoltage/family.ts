@@ -2,8 +2,9 @@
 import { chosenSheet } from '../devices/choose';
 import type { DeviceSheet } from '../devices/sheet';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { Job, Reading } from '../job/schema';
 import { bandText, type ProofRun, runProof, valueText } from '../proof/proof-run';
+import { judge } from '../proof/verdict';
 import { checkWeek } from '../week/week';
 import { installedAsFound } from './equipment';
 import type { Installed } from './installed';
@@ -11,7 +12,17 @@ import { checkSafe, type MakeSafe } from './make-safe';
 import { DEFECTS, type Part, partsList } from './parts';
 import { installedAsPlanned, type WiringPlan, wiredTerminals } from './plan';
 import { judgePowering, type Powering } from './powering';
-import { estimateSource, predictor, predictState, type SourceEstimate, type StatePrediction } from './predict';
+import {
+  band,
+  estimateSource,
+  METER_DEFAULT,
+  meterTolerance,
+  predictedVolts,
+  predictor,
+  predictState,
+  type SourceEstimate,
+  type StatePrediction,
+} from './predict';
 import { proofPlan } from './proof';
 import { planSettings, type Settings } from './settings';
 import { type CallState, callStates } from './states';
@@ -65,6 +76,32 @@ function circuitFindings(predictions: readonly StatePrediction[]): Finding[] {
     }
   }
   return findings;
+}
+
+/** Readings at power-up that the planned circuit does not give; the latest of each pair and state counts. */
+function powerUpFindings(job: Job, predictions: readonly StatePrediction[], source: SourceEstimate): Finding[] {
+  const latest = new Map<string, Reading>();
+  const inTime = Object.values(job.readings).sort((a, b) => a.at.localeCompare(b.at));
+  for (const r of inTime) {
+    if (!r.struck && r.stop === 'power-up' && r.quantity === 'volts-ac' && r.a && r.b)
+      latest.set([r.state, ...[r.a, r.b].sort()].join('|'), r);
+  }
+  return [...latest.values()].flatMap((r) => {
+    const prediction = predictions.find((p) => p.state === r.state);
+    const { a, b } = r;
+    const value = prediction && a && b ? predictedVolts(prediction, a, b, r.meterOhms ?? METER_DEFAULT) : null;
+    if (value === null || a === undefined || b === undefined) return [];
+    const range = band(value, source.spread);
+    if (judge(r.value, range, meterTolerance(value)) !== 'fail') return [];
+    return [
+      finding(
+        'power-up.wrong-reading',
+        { a, b, volts: r.value, low: range.low, high: range.high },
+        [a, b],
+        `read in ${r.state}`,
+      ),
+    ];
+  });
 }
 
 function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | null): Finding[] {
@@ -196,6 +233,20 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
   findings.push(...circuitFindings(predictions));
+  if (hasPlan) {
+    findings.push(...powerUpFindings(job, predictions, source));
+    for (const row of wiring.rows) {
+      if (row.newWall !== null && row.newBoard === null)
+        findings.push(
+          finding(
+            'circuit.floating',
+            { colour: row.colour, terminal: row.newWall },
+            [`conductor:${row.conductor}`],
+            'not landed at the board',
+          ),
+        );
+    }
+  }
   const wired = sheet && wiring ? wiredTerminals(sheet, wiring) : [];
   findings.push(...detectedFindings(job, wired), ...joinFindings(job, sheet, now), ...checkWeek(job, sheet));
   const tests =

@@ -129,7 +129,7 @@ export function planWiring(
       return;
     }
     used.add(target);
-    const board = takeover ? (labels.get(role) ?? 'C') : (core.board ?? core.wall ?? null);
+    const board = takeover ? (labels.get(role) ?? 'C') : (core.board ?? null);
     const why =
       takeover?.why ??
       (HOT_ROLES.has(role)

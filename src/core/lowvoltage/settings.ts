@@ -262,7 +262,14 @@ export function planSettings(
       });
     }
     // Values with only one possibility on this device need no place in its menus.
-    const matters: SettingKey[] = ['equipment.kind', 'fan.heating', 'cycles.heat', 'compressor.rest'];
+    const matters: SettingKey[] = [
+      'equipment.kind',
+      'fan.heating',
+      'cycles.heat',
+      'compressor.rest',
+      'valve.active',
+      'aux.fuel',
+    ];
     const absent = canonical.filter((s) => matters.includes(s.key) && !sheet.settings.some((e) => e.setting === s.key));
     if (absent.length > 0)
       findings.push(finding('settings.not-on-device', { settings: absent.map((s) => s.name) }, ['device'], sheet.name));

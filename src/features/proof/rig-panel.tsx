@@ -2,6 +2,8 @@
 
 import type { Reading } from '@core/job/schema';
 import type { TestResult } from '@core/proof/proof-run';
+import type { RigClient } from '@core/rig/client';
+import { runTestOnRig, type Taken } from '@core/rig/run-test';
 import { count } from '@core/units/units';
 /** The rig at hand: load this job, with a hidden fault or without, and take readings from it. */
 import Button from '@mui/material/Button';
@@ -9,8 +11,8 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
 import { TextField } from '../../ui/fields';
-import { DEFAULT_RIG, type RigClient, RigFailure, rigAddress, rigClient, setRigAddress } from '../rig/rig-client';
-import { runTestOnRig, type Taken } from '../rig/run-test';
+import { DEFAULT_RIG, RigFailure, rigAddress, rigClient, setRigAddress } from '../rig/rig-client';
+
 import { type JobApi, useJob } from '../shell/job-context';
 
 /** Adds everything the rig answered as one change. */

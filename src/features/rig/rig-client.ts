@@ -1,4 +1,5 @@
 /** Talks to a rig by address, only through its documented interface. */
+import type { RigClient } from '@core/rig/client';
 import { type ProbeAnswer, RigState } from '@core/rig/protocol';
 
 export const DEFAULT_RIG = 'http://127.0.0.1:4700';
@@ -32,17 +33,6 @@ async function call(address: string, path: string, body?: unknown): Promise<unkn
     throw new RigFailure(said);
   }
   return answer;
-}
-
-export interface RigClient {
-  state: () => Promise<RigState>;
-  faults: () => Promise<{ id: string; name: string }[]>;
-  load: (job: unknown, faults: readonly string[], outdoorCelsius: number) => Promise<RigState>;
-  thermostat: (change: object) => Promise<RigState>;
-  advance: (seconds: number) => Promise<RigState>;
-  probe: (a: string, b: string, meterOhms: number) => Promise<number>;
-  code: () => Promise<{ code: string; expiresAt: string }>;
-  register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
 }
 
 export function rigClient(address: string): RigClient {

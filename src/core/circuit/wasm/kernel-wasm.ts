@@ -1,5 +1,5 @@
 /** Runs the compiled kernel on a kernel's own arrays. */
-import type { StateKernel } from '../kernel';
+import type { KernelArrays } from '../kernel-layout';
 import type { Arena } from './arena';
 import { KERNEL_WASM } from './kernel.data';
 
@@ -14,7 +14,12 @@ function compiledModule(): WebAssembly.Module {
 export const HEAD_LENGTH = 38;
 
 /** @returns a function that solves the state to its fixed point, or null where there is no WebAssembly */
-export function wasmRun(kernel: StateKernel, arena: Arena, head: Int32Array, maxRounds: number): (() => number) | null {
+export function wasmRun(
+  kernel: KernelArrays,
+  arena: Arena,
+  head: Int32Array,
+  maxRounds: number,
+): (() => number) | null {
   if (!arena.memory) return null;
   const { layout: l, factor: f } = kernel;
   const p = f.pattern;

@@ -1,8 +1,8 @@
 /** The rig's world without the wire between: for making demo records whose readings are computed, not invented. */
 
-import { World } from '../rig/world';
 import type { Job } from '../src/core/job/schema';
-import type { RigClient } from '../src/features/rig/rig-client';
+import type { RigClient } from '../src/core/rig/client';
+import { World } from './world';
 
 export function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): RigClient {
   let world = new World(job, faults, outdoorCelsius, 21);

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { worldClient } from '../../../demo/world-client';
-import { runTestOnRig } from '../../features/rig/run-test';
-import { derive } from '../derive';
-import { readJobValue } from '../job/file';
-import type { Job } from '../job/schema';
-import { diagnose } from './diagnose';
+import { derive } from '../src/core/derive';
+import { readJobValue } from '../src/core/job/file';
+import type { Job } from '../src/core/job/schema';
+import { diagnose } from '../src/core/lowvoltage/diagnose';
+import { runTestOnRig } from '../src/core/rig/run-test';
+import { worldClient } from './world-client';
 
 const file = (lines: string, more: object = {}, answers: object = {}): Job => {
   const read = readJobValue({

@@ -1,8 +1,8 @@
 /** Does a test of the proof run on the rig as a technician would: set, wait, touch, look. */
-import { METER_HIGH_OHMS } from '@core/circuit/netlist';
-import type { MeasurePlan, TestResult } from '@core/proof/proof-run';
-import type { RigState } from '@core/rig/protocol';
-import type { RigClient } from './rig-client';
+import { METER_HIGH_OHMS } from '../circuit/netlist';
+import type { MeasurePlan, TestResult } from '../proof/proof-run';
+import type { RigClient } from './client';
+import type { RigState } from './protocol';
 
 export interface Taken {
   measure: MeasurePlan;

@@ -1,0 +1,13 @@
+/** What a test run needs of a rig, however it is reached. */
+import type { RigState } from './protocol';
+
+export interface RigClient {
+  state: () => Promise<RigState>;
+  faults: () => Promise<{ id: string; name: string }[]>;
+  load: (job: unknown, faults: readonly string[], outdoorCelsius: number) => Promise<RigState>;
+  thermostat: (change: object) => Promise<RigState>;
+  advance: (seconds: number) => Promise<RigState>;
+  probe: (a: string, b: string, meterOhms: number) => Promise<number>;
+  code: () => Promise<{ code: string; expiresAt: string }>;
+  register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
+}
