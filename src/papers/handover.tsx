@@ -98,6 +98,12 @@ function CustomerPage({ job, derived, size }: { job: Job; derived: Derived; size
   );
 }
 
+/** The layout breaks when hundreds of lines run over pages: beyond sixty they are set as one paragraph. */
+function noteLines(note: string): string[] {
+  const lines = note.split('\n').filter((line) => line.trim() !== '');
+  return lines.length <= 60 ? lines : [...lines.slice(0, 60), lines.slice(60).join(' / ')];
+}
+
 function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
   const { wiring, settings, proof, sheet, system } = derived;
   const seal = job.seal ? verifySeal(job) : null;
@@ -257,7 +263,11 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           ))}
         </View>
       ) : null}
-      {job.handOver.note ? <Text style={{ marginTop: 10 }}>{job.handOver.note}</Text> : null}
+      {noteLines(job.handOver.note ?? '').map((line, i) => (
+        <Text key={`${i}-${line.slice(0, 20)}`} style={i === 0 ? { marginTop: 10 } : {}}>
+          {line}
+        </Text>
+      ))}
       <View wrap={false}>
         <Text style={css.h2}>Seal</Text>
         {job.seal && seal ? (

@@ -1,0 +1,230 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { applyOperation, type Operation } from '../core/job/operation';
+import { emptyJob, type Job } from '../core/job/schema';
+import { keptJob, waitingOperations } from './outbox';
+import { JobSession } from './session';
+
+/** A server in memory: orders operations, remembers them, streams them to every open source. */
+class Server {
+  job: Job = emptyJob();
+  journal: Operation[] = [];
+  up = true;
+  refuse: string | null = null;
+  sources = new Set<Source>();
+
+  append(operations: Operation[]): object {
+    const accepted: { id: string; seq: number }[] = [];
+    const refused: { id: string; refusal: { message: string } }[] = [];
+    for (const o of operations) {
+      const known = this.journal.findIndex((k) => k.id === o.id);
+      if (known >= 0) accepted.push({ id: o.id, seq: known + 1 });
+      else if (this.refuse) refused.push({ id: o.id, refusal: { message: this.refuse } });
+      else {
+        const applied = applyOperation(this.job, o);
+        if (!applied.ok) {
+          refused.push({ id: o.id, refusal: { message: applied.refusal.message } });
+          continue;
+        }
+        this.job = applied.job;
+        this.journal.push(o);
+        accepted.push({ id: o.id, seq: this.journal.length });
+        for (const s of this.sources) s.send(this.journal.length, o);
+      }
+    }
+    return { accepted, refused, seq: this.journal.length };
+  }
+}
+
+let server: Server;
+
+class Source {
+  static OPEN = 1;
+  readyState = 0;
+  onopen: (() => void) | null = null;
+  onmessage: ((m: { data: string }) => void) | null = null;
+  onerror: (() => void) | null = null;
+
+  constructor(url: string) {
+    const after = Number(new URL(url, 'http://x').searchParams.get('after'));
+    setTimeout(() => {
+      if (this.readyState === 2) return;
+      if (!server.up) {
+        this.onerror?.();
+        return;
+      }
+      this.readyState = 1;
+      server.sources.add(this);
+      this.onopen?.();
+      server.journal.slice(after).forEach((o, i) => {
+        this.send(after + i + 1, o);
+      });
+    }, 0);
+  }
+
+  send(seq: number, operation: Operation): void {
+    setTimeout(() => this.onmessage?.({ data: JSON.stringify({ seq, operation, conflicts: [] }) }), 0);
+  }
+
+  close(): void {
+    server.sources.delete(this);
+    this.readyState = 2;
+  }
+}
+
+const answer = (value: unknown, status = 200): Response => new Response(JSON.stringify(value), { status });
+
+const fetchStub = async (url: string, init?: RequestInit): Promise<Response> => {
+  if (!server.up) throw new TypeError('no server');
+  if (init?.method === 'POST')
+    return answer(server.append((JSON.parse(String(init.body)) as { operations: Operation[] }).operations));
+  const { searchParams, pathname } = new URL(url, 'http://x');
+  if (pathname.includes('missing')) return answer({}, 404);
+  return answer({
+    job: server.job,
+    seq: server.journal.length,
+    own: server.journal.filter((o) => o.by.client === searchParams.get('client')),
+  });
+};
+
+let n = 0;
+const open = async (client: string, id = `job-${n}`): Promise<JobSession> => {
+  const session = new JobSession(id, () => ({ client, name: client }));
+  await session.open();
+  return session;
+};
+const until = async (what: () => boolean): Promise<void> =>
+  vi.waitFor(() => expect(what()).toBe(true), { timeout: 8000, interval: 20 });
+const zone =
+  (text: string) =>
+  (job: Job): Job => ({ ...job, zone: text });
+const opened: JobSession[] = [];
+const track = async (session: Promise<JobSession>): Promise<JobSession> => {
+  const s = await session;
+  opened.push(s);
+  return s;
+};
+
+beforeEach(() => {
+  n += 1;
+  server = new Server();
+  vi.stubGlobal('fetch', fetchStub);
+  vi.stubGlobal('EventSource', Source);
+});
+afterEach(() => {
+  for (const s of opened.splice(0)) s.close();
+  vi.unstubAllGlobals();
+});
+
+describe('one open job', () => {
+  it('shows a change at once, keeps it in the outbox, and calls it kept only when confirmed', async () => {
+    const a = await track(open('phone'));
+    expect(a.change('zone', zone('loft'))).toBe(true);
+    expect([a.snapshot().job?.zone, a.snapshot().waiting]).toEqual(['loft', 1]);
+    await until(() => a.snapshot().waiting === 0);
+    expect([server.job.zone, a.snapshot().confirmedAt !== null]).toEqual(['loft', true]);
+    expect(await waitingOperations(a.id)).toEqual([]);
+  });
+
+  it('does nothing when nothing differs, and says why a change is refused', async () => {
+    const a = await track(open('phone'));
+    expect(a.change('same', (j) => ({ ...j }))).toBe(false);
+    expect(a.change('bad', (j) => ({ ...j, join: { ...j.join, signalDbm: 50 } }))).toBe(false);
+    expect(a.snapshot().notices.map((x) => x.kind)).toEqual(['refused']);
+    expect(server.journal).toEqual([]);
+  });
+
+  it('works on while the server is dead and sends when it is back', async () => {
+    const a = await track(open('phone'));
+    await until(() => server.sources.size === 1);
+    server.up = false;
+    a.change('zone', zone('made while dead'));
+    await until(() => a.snapshot().connection === 'offline');
+    expect((await waitingOperations(a.id)).map((o) => o.label)).toEqual(['zone']);
+    server.up = true;
+    await until(() => a.snapshot().waiting === 0);
+    expect(server.job.zone).toBe('made while dead');
+  });
+
+  it('a closed tab’s unsent change is sent by the next one that opens the job', async () => {
+    const a = await track(open('phone'));
+    server.up = false;
+    a.change('zone', zone('left behind'));
+    await until(() => a.snapshot().connection === 'offline');
+    a.close();
+    server.up = true;
+    const b = await track(open('phone', a.id));
+    expect(b.snapshot().job?.zone).toBe('left behind');
+    await until(() => b.snapshot().waiting === 0);
+    expect(server.job.zone).toBe('left behind');
+  });
+
+  it('opens with no server from what this browser last saw', async () => {
+    const a = await track(open('phone'));
+    a.change('zone', zone('seen before'));
+    await until(() => a.snapshot().waiting === 0);
+    await until(() => server.sources.size >= 1);
+    await vi.waitFor(async () => expect((await keptJob(a.id))?.job.zone).toBe('seen before'));
+    a.close();
+    server.up = false;
+    const b = await track(open('phone', a.id));
+    expect([b.snapshot().connection, b.snapshot().job?.zone]).toEqual(['offline', 'seen before']);
+  });
+
+  it('says when there is no such job', async () => {
+    const a = await track(open('phone', 'missing'));
+    expect([a.snapshot().connection, a.snapshot().job]).toEqual(['missing', null]);
+  });
+
+  it('takes in what others do, and offers back what was written over', async () => {
+    const a = await track(open('phone'));
+    const b = await track(open('laptop', a.id));
+    await until(() => server.sources.size === 2);
+    a.change('zone', zone('attic'));
+    await until(() => b.snapshot().job?.zone === 'attic');
+    // Both edit the same field before hearing of each other.
+    a.change('zone', zone('loft'));
+    b.change('zone', zone('cellar'));
+    await until(
+      () => a.snapshot().waiting + b.snapshot().waiting === 0 && a.snapshot().job?.zone === b.snapshot().job?.zone,
+    );
+    const stood = server.job.zone;
+    const notices = [...a.snapshot().notices, ...b.snapshot().notices].filter((x) => x.kind === 'conflict');
+    expect(notices.length).toBeGreaterThan(0);
+    expect(server.journal).toHaveLength(3);
+    const holder = a.snapshot().notices.length > 0 ? a : b;
+    const [notice] = holder.snapshot().notices;
+    if (!notice) throw new Error('no notice');
+    holder.restore(notice);
+    await until(() => server.job.zone !== stood);
+    expect(['loft', 'cellar']).toContain(server.job.zone);
+    expect(holder.snapshot().notices).toEqual([]);
+  });
+
+  it('drops what the server refuses and says so', async () => {
+    const a = await track(open('phone'));
+    server.refuse = 'The record is sealed.';
+    a.change('zone', zone('too late'));
+    await until(() => a.snapshot().waiting === 0);
+    expect(a.snapshot().job?.zone).toBe('');
+    expect(a.snapshot().notices[0]?.text).toBe('The record is sealed.');
+    a.dismiss(a.snapshot().notices[0]?.id ?? '');
+    expect(a.snapshot().notices).toEqual([]);
+  });
+
+  it('undo and redo are operations of their own and outlive the tab', async () => {
+    const a = await track(open('phone'));
+    a.change('first', zone('one'));
+    a.change('second', zone('two'));
+    await until(() => a.snapshot().waiting === 0);
+    a.close();
+    const b = await track(open('phone', a.id));
+    expect(b.snapshot().undo.undo?.label).toBe('second');
+    b.undo();
+    await until(() => server.job.zone === 'one');
+    expect(b.snapshot().undo.redo?.label).toBe('second');
+    b.redo();
+    await until(() => server.job.zone === 'two');
+    expect(server.journal.map((o) => o.kind)).toEqual(['edit', 'edit', 'undo', 'redo']);
+  });
+});
