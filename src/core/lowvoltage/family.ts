@@ -223,7 +223,11 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
   const settings = planSettings(job, system, powering, plannable ? sheet : null);
   if (plannable) findings.push(...settings.findings);
   const source = estimateSource(job);
-  const states = readable ? callStates(system, settings.thermostatRunsFan) : [];
+  // A plan that gives the fan's conductor away leaves no fan call.
+  const fanCall = wiring ? wiring.rows.some((r) => r.newWall !== null && r.function === 'fan') : system.fanCall;
+  const states = readable
+    ? callStates({ ...system, fanCall: system.fanCall && fanCall }, settings.thermostatRunsFan)
+    : [];
   const hasPlan = sheet !== null && wiring !== null && way !== undefined;
   const installed = hasPlan
     ? installedAsPlanned(job, system, sheet, wiring, source.openVolts)

@@ -136,6 +136,7 @@ describe('power without C', () => {
   it('a cut core is no spare; a new cable always remains; a battery device needs none', () => {
     const ways = derive(lines(`${four}, cut blue`)).powering?.ways;
     expect(ways?.map((w) => [w.id, w.works])).toEqual([
+      ['reuse-g', 'yes'],
       ['new-cable', 'yes'],
       ['battery', 'no'],
       ['spare-core', 'no'],
@@ -143,6 +144,37 @@ describe('power without C', () => {
     const battery = derive(lines(four, {}, { device: 'k2-battery' }));
     expect(battery.powering?.chosen).toBe('battery');
     expect(battery.findings.map((f) => f.code)).toContain('power.on-batteries');
+  });
+
+  it('the fan’s conductor can become C: the fan then runs with cooling only, and the proof follows', () => {
+    const job = lines(four, {}, { decide: { powering: 'reuse-g' } });
+    const d = derive(job);
+    expect(d.powering?.ways.find((w) => w.id === 'reuse-g')).toMatchObject({ works: 'yes', minutes: 20 });
+    expect(d.wiring?.rows.find((r) => r.colour === 'green')).toMatchObject({
+      oldWall: 'G',
+      newWall: 'C',
+      oldBoard: 'G',
+      newBoard: 'C',
+    });
+    expect(d.wiring?.steps.map((s) => s.what)).toContain('Join G to Y at the board with a short jumper, tug it');
+    expect(d.states.map((s) => s.id)).toEqual(['off', 'idle', 'heat1', 'cool1']);
+    expect(d.predictions.find((p) => p.state === 'cool1')?.running).toEqual(
+      expect.arrayContaining(['compressor', 'blower', 'display']),
+    );
+    expect(d.predictions.find((p) => p.state === 'idle')?.running).toEqual(['display']);
+    expect(d.findings.filter((f) => f.severity === 'blocker')).toEqual([]);
+  });
+
+  it('the fan’s conductor is never given up where heat needs it, nor chosen unasked', () => {
+    const way = (answers: object, text = four): string | undefined =>
+      derive(lines(text, {}, { answers })).powering?.ways.find((w) => w.id === 'reuse-g')?.works;
+    expect([
+      way({ fuel: 'electric' }),
+      way({}),
+      way({ fuel: 'oil' }),
+      way({ fuel: 'gas' }, 'r red, y yellow, w white'),
+    ]).toEqual(['no', 'ask', 'yes', 'no']);
+    expect(derive(lines(four)).powering?.chosen).toBeNull();
   });
 
   it('choosing a way that fails is a blocker', () => {

@@ -42,6 +42,8 @@ export interface WiringPlan {
   rows: PlanRow[];
   jumpers: JumperAction[];
   steps: WorkStep[];
+  /** Board screws joined by the plan. */
+  boardLinks: [string, string][];
   findings: Finding[];
 }
 
@@ -52,6 +54,8 @@ export interface Takeover {
   why: string;
   /** A conductor that does not exist yet: the new cable. */
   added?: string;
+  /** Two board screws to join, so that one call serves both. */
+  joinAtBoard?: [string, string];
 }
 
 const FUNCTION: Partial<Record<TerminalRole, string>> = {
@@ -167,7 +171,8 @@ export function planWiring(
     );
   }
   const jumpers = jumperActions(job, system, sheet);
-  return { rows, jumpers, steps: workSteps(rows, jumpers), findings };
+  const boardLinks = takeovers.flatMap((t) => (t.joinAtBoard ? [t.joinAtBoard] : []));
+  return { rows, jumpers, steps: workSteps(rows, jumpers, boardLinks), boardLinks, findings };
 }
 
 function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
@@ -203,7 +208,11 @@ function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): 
   return actions;
 }
 
-function workSteps(rows: readonly PlanRow[], jumpers: readonly JumperAction[]): WorkStep[] {
+function workSteps(
+  rows: readonly PlanRow[],
+  jumpers: readonly JumperAction[],
+  boardLinks: readonly [string, string][],
+): WorkStep[] {
   const steps: WorkStep[] = [];
   const landed = rows.filter((r) => r.newWall !== null);
   for (const r of rows) {
@@ -224,6 +233,14 @@ function workSteps(rows: readonly PlanRow[], jumpers: readonly JumperAction[]): 
         about: `conductor:${r.conductor}`,
       });
     }
+  }
+  for (const [a, b] of boardLinks) {
+    steps.push({
+      id: `join-${a}-${b}`,
+      place: 'board',
+      what: `Join ${a} to ${b} at the board with a short jumper, tug it`,
+      about: `board.${a}`,
+    });
   }
   for (const j of jumpers) steps.push({ id: `jumper-${j.id}`, place: 'wall', what: j.what, about: 'jumper' });
   for (const r of landed) {
@@ -281,9 +298,12 @@ export function installedAsPlanned(
     wallScrews: sheet.terminals.map((t) => t.label),
     boardScrews: [...new Set([...equipment.screws, ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : []))])],
     wallLinks,
-    boardLinks: Object.values(job.survey.jumpers)
-      .filter((j) => j.place === 'board')
-      .map((j) => [j.a, j.b]),
+    boardLinks: [
+      ...plan.boardLinks,
+      ...Object.values(job.survey.jumpers)
+        .filter((j) => j.place === 'board')
+        .map((j): [string, string] => [j.a, j.b]),
+    ],
     contacts: contactsFor(sheet.terminals),
     device: common && feed && wired.has(common) ? { hot: feed, common, va: sheet.supply.va } : null,
     transformers: equipment.transformers,

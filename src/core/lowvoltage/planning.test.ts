@@ -174,7 +174,8 @@ describe('parts and tools', () => {
     expect(names({ ...job, arrive: { ...job.arrive, wall: 'brick', plateCoversMarks: false } })).toEqual(
       expect.arrayContaining(['Drill, masonry plugs, 5 mm masonry bit', 'Larger wall plate']),
     );
-    expect(names(file('r red, y yellow, g green, w white'))).toContain('fish tape');
+    expect(names(file('r red, w white'))).toContain('fish tape');
+    expect(names(file('r red, y yellow, g green, w white'))).toContain('short jumper wire');
     expect(
       names({ ...job, connect: { ...job.connect, defects: { d: { kind: 'no-slack', where: 'wall' } } } }),
     ).toContain('Connectors and spare cable');

@@ -5,11 +5,12 @@
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
 import type { Job } from '../job/schema';
-import { readCores } from './cores';
+import { readCores, roleOf } from './cores';
+import { boardLabels } from './equipment';
 import { planWiring, type Takeover, type WiringPlan } from './plan';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 
-export type PowerWayId = 'common' | 'spare-core' | 'battery' | 'new-cable';
+export type PowerWayId = 'common' | 'spare-core' | 'reuse-g' | 'battery' | 'new-cable';
 
 export interface PowerWay {
   id: PowerWayId;
@@ -87,6 +88,38 @@ function spareCore(job: Job): Judged {
     : { ...common, works: 'ask', why: `${spare.colour} is unused; not yet proved whole`, takeovers };
 }
 
+/** The fan's conductor becomes the common; at the board G is joined to Y so that the fan runs with cooling. */
+function reuseFan(job: Job, system: LowVoltageSystem): Judged {
+  const way = {
+    id: 'reuse-g' as const,
+    name: 'Fan conductor as C',
+    loses: 'the fan alone, circulation, and accessories that need the fan',
+    minutes: 20,
+    parts: ['short jumper wire'],
+    takeovers: [] as Takeover[],
+  };
+  const fan = readCores(job).find((c) => roleOf(c) === 'fan' && c.wall !== undefined && c.board !== undefined);
+  const cool = boardLabels(job).get('cool1');
+  if (!fan) return { ...way, works: 'no', why: 'there is no G conductor at both ends' };
+  if (!cool) return { ...way, works: 'no', why: 'there is no Y at the board to join G to' };
+  if (isHeatPump(system) || system.fuel === 'electric')
+    return { ...way, works: 'no', why: 'this heat needs G to run the fan' };
+  if (system.fuel === null) return { ...way, works: 'ask', why: 'it depends on the fuel: electric heat needs G' };
+  return {
+    ...way,
+    works: 'yes',
+    why: `${fan.colour} moves from G to C, and G is joined to ${cool} at the board`,
+    takeovers: [
+      {
+        conductor: fan.id,
+        role: 'common',
+        why: `${fan.colour} gives up the fan and becomes the common`,
+        joinAtBoard: [fan.board ?? 'G', cool],
+      },
+    ],
+  };
+}
+
 export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
   const judged: Judged[] = [];
   const findings: Finding[] = [];
@@ -105,7 +138,7 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
     });
   }
   const spare = spareCore(job);
-  if (!hasCommon) judged.push(spare);
+  if (!hasCommon) judged.push(spare, reuseFan(job, system));
   judged.push(
     sheet.supply.kinds.includes('battery')
       ? {
@@ -145,8 +178,9 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
     });
   }
   const ways: PowerWay[] = judged.map((way) => ({ ...way, plan: planWiring(job, system, sheet, way.takeovers) }));
-  // A new cable always works and costs most: what can still be measured comes before it.
-  const rank = (way: PowerWay): number => (way.works === 'no' ? 2000 : way.works === 'ask' ? 60 : 0) + way.minutes;
+  // Minutes, and what the customer loses in their stead; what can still be measured comes before hours of work.
+  const rank = (way: PowerWay): number =>
+    (way.works === 'no' ? 2000 : way.works === 'ask' ? 60 : 0) + (way.id === 'reuse-g' ? 70 : 0) + way.minutes;
   ways.sort((a, b) => rank(a) - rank(b));
 
   const spareWay = ways.find((w) => w.id === 'spare-core');
@@ -168,7 +202,8 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
     });
   }
   const chosenByHand = ways.find((w) => w.id === job.decide.powering);
-  const best = ways.find((w) => w.works === 'yes' && w.id !== 'new-cable');
+  // What costs the customer a function, or hours, is chosen by hand only.
+  const best = ways.find((w) => w.works === 'yes' && w.id !== 'new-cable' && w.id !== 'reuse-g');
   const chosen = chosenByHand ?? best ?? null;
   if (chosenByHand?.works === 'no') {
     findings.push(
