@@ -15,7 +15,9 @@ const FACTS = new Proxy<Record<string, unknown>>(
               String(key),
             )
           ? 7
-          : 'something',
+          : key === 'remedy'
+            ? 'Mend it.'
+            : 'something',
   },
 );
 
