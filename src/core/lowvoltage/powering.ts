@@ -43,6 +43,13 @@ interface Judged {
   takeovers: Takeover[];
 }
 
+const COMMON_SEEN: Record<LowVoltageSystem['common'], string> = {
+  'both-ends': 'C landed at both ends',
+  'wall-only': 'C landed at the wall only',
+  'board-only': 'C landed at the board only',
+  none: 'no conductor on C at either end',
+};
+
 /** Under this a spare core is whole: two lengths of conductor and two twists. */
 const CONTINUOUS_OHMS = 10;
 
@@ -212,7 +219,12 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
   }
   if (!chosen && sheet.supply.commonRequired) {
     findings.push(
-      finding('power.no-common', { device: sheet.name, va: sheet.supply.va }, ['terminal:C'], `C: ${system.common}`),
+      finding(
+        'power.no-common',
+        { device: sheet.name, va: sheet.supply.va },
+        ['terminal:C'],
+        COMMON_SEEN[system.common],
+      ),
     );
   }
   if (chosen?.id === 'battery' && !hasCommon) findings.push(finding('power.on-batteries', {}, ['device'], 'no common'));

@@ -27,8 +27,7 @@ export function Decide(): ReactNode {
         {shown && sheet ? (
           <section>
             <p className="soft decide-caption">
-              {shown.id === powering?.chosen ? 'The terminal plan' : 'The terminal plan if you choose'}:{' '}
-              {shown.name.toLowerCase()}
+              {shown.id === powering?.chosen ? 'The terminal plan' : 'The terminal plan if you choose'}: {shown.name}
             </p>
             <Strip
               rows={planRows(sheet, shown.plan)}
