@@ -39,7 +39,15 @@ test('a reversed valve setting is found by the air and proved right again', asyn
   await expect(page.locator('.measure', { hasText: 'Return air above supply air' })).toContainText('not as predicted', {
     timeout: 30_000,
   });
-  await expect(page.locator('.sentence')).toContainText('valve setting reversed');
+  // Cooling alone cannot tell a reversed setting from a loose O; heating can.
+  await expect(page.locator('.ranking')).toContainText('valve setting reversed');
+  await expect(page.locator('.ranking')).toContainText('not seated on O/B');
+  await page
+    .locator('.test-list.down')
+    .getByRole('button', { name: /Heat, stage 1/ })
+    .click();
+  await page.getByRole('button', { name: 'Take readings for this test' }).click();
+  await expect(page.locator('.sentence')).toContainText('Most likely: valve setting reversed', { timeout: 30_000 });
   // Mended: the house without the fault, every test again.
   await page.getByLabel('Hidden fault').selectOption({ label: 'wired as planned' });
   await page.getByRole('button', { name: 'Load this job' }).click();
