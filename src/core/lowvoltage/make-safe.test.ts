@@ -1,0 +1,109 @@
+/** Dead, live, odd, or nothing proved: by place, by meter, by what is landed. */
+import { describe, expect, it } from 'vitest';
+import { derive } from '../derive';
+import { readJobValue } from '../job/file';
+import type { Job } from '../job/schema';
+import type { MakeSafe } from './make-safe';
+
+const FIVE = 'r red, c blue, y yellow, g green, w white';
+const job = (lines: string, readings: object[], more: object = {}): Job => {
+  const read = readJobValue({
+    format: 'augerset.job',
+    version: 1,
+    device: 't24-five',
+    answers: { fuel: 'gas' },
+    supplies: { s: { name: 'Breaker 7', kind: 'breaker', state: 'off' } },
+    survey: { lines },
+    readings,
+    ...more,
+  });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.job;
+};
+const volts = (value: number, a = 'wall.R', b = 'wall.C', more: object = {}): object => ({
+  quantity: 'volts-ac',
+  value,
+  a,
+  b,
+  stop: 'make-safe',
+  state: 'off',
+  ...more,
+});
+const safe = (lines: string, ...readings: object[]): MakeSafe => derive(job(lines, readings)).safe;
+
+describe('a reading with the supply off', () => {
+  it.each([
+    [0, 'dead'],
+    [0.9, 'dead'],
+    [1.2, 'odd'],
+    [9, 'odd'],
+    [15, 'live'],
+    [26, 'live'],
+    [31, 'live'],
+    [45, 'odd'],
+    [120, 'live'],
+  ] as const)('%s V is %s', (value, verdict) => {
+    expect(safe(FIVE, volts(value)).verdict).toBe(verdict);
+  });
+
+  it('through an idle coil it can prove just as well, and says what it would have read', () => {
+    const throughCoil = safe(FIVE, volts(0, 'wall.R', 'wall.W'));
+    expect(throughCoil.verdict).toBe('dead');
+    expect(throughCoil.ifLive).toBeGreaterThan(20);
+  });
+
+  it.each([
+    ['two screws that read nothing even when live', FIVE, 'wall.W', 'wall.C'],
+    ['a screw with no conductor', FIVE, 'wall.R', 'wall.Y2'],
+    ['R to C at a wall without C', 'r red, y yellow, g green, w white', 'wall.R', 'wall.C'],
+    ['the two ends of one conductor', FIVE, 'wall.R', 'board.R'],
+  ])('proves nothing on %s', (_what, lines, a, b) => {
+    expect(safe(lines, volts(0, a, b))).toMatchObject({ verdict: 'proves-nothing', proved: false });
+  });
+
+  it('at the board it proves where the wall cannot', () => {
+    expect(safe('r red, y yellow, g green, w white', volts(0, 'board.R', 'board.C'))).toMatchObject({
+      verdict: 'dead',
+      proved: true,
+    });
+  });
+
+  it('a low-impedance meter through a coil still tells', () => {
+    expect(safe(FIVE, volts(0, 'wall.R', 'wall.G', { meterOhms: 3000 })).ifLive).toBeGreaterThan(20);
+  });
+
+  it('the last one counts, and a struck one does not', () => {
+    const later = { at: '2026-03-01T10:00:00Z' };
+    expect(safe(FIVE, volts(26), volts(0, 'wall.R', 'wall.C', later)).verdict).toBe('dead');
+    expect(safe(FIVE, volts(0), volts(26, 'wall.R', 'wall.C', { ...later, struck: true })).verdict).toBe('dead');
+  });
+});
+
+describe('what proved means', () => {
+  it('every named supply is off', () => {
+    const two = job(FIVE, [volts(0)], {
+      supplies: { a: { name: 'A', kind: 'breaker', state: 'off' }, b: { name: 'B', kind: 'plug', state: 'on' } },
+    });
+    expect(derive(two).safe.proved).toBe(false);
+    expect(derive(two).findings.map((f) => f.code)).toContain('safe.supply-on');
+  });
+
+  it('stays proved when the supply is rightly on again after power-up', () => {
+    const on = job(FIVE, [volts(0)], {
+      supplies: { a: { name: 'A', kind: 'breaker', state: 'on' } },
+      powerUp: { display: 'lit' },
+    });
+    expect(derive(on).safe.proved).toBe(true);
+    expect(derive(on).findings.map((f) => f.code)).not.toContain('safe.supply-on');
+  });
+
+  it('no reading, no proof, however quiet it got', () => {
+    const heard = job(FIVE, [], { supplies: { a: { name: 'A', kind: 'breaker', state: 'off', heard: 'stopped' } } });
+    expect(derive(heard).safe).toMatchObject({ verdict: 'not-measured', proved: false });
+  });
+
+  it('a sign of line voltage outweighs any reading', () => {
+    const sign = job(FIVE, [volts(0)], { survey: { lines: FIVE, seen: { thickConductors: true } } });
+    expect(derive(sign).safe).toMatchObject({ lineVoltage: true, proved: false });
+  });
+});
