@@ -63,6 +63,45 @@ export function Around(): ReactNode {
           ]}
           onChoose={(fuel) => setEquipment(`Fuel: ${fuel}`, { fuel })}
         />
+        <Choice
+          label="Outdoor unit"
+          value={equipment.outdoorUnit}
+          disabled={sealed}
+          options={[
+            { value: 'none', label: 'none' },
+            { value: 'air-conditioner', label: 'cooling only' },
+            { value: 'heat-pump', label: 'heat pump' },
+          ]}
+          onChoose={(outdoorUnit) =>
+            setEquipment(`Outdoor unit: ${outdoorUnit}`, {
+              outdoorUnit: equipment.outdoorUnit === outdoorUnit ? undefined : outdoorUnit,
+            })
+          }
+        />
+        {equipment.outdoorUnit === 'heat-pump' ? (
+          <Choice
+            label="Its valve is energised in"
+            value={equipment.reversingValve}
+            disabled={sealed}
+            options={[
+              { value: 'O', label: 'cooling (O)' },
+              { value: 'B', label: 'heating (B)' },
+            ]}
+            onChoose={(reversingValve) => setEquipment(`Valve: ${reversingValve}`, { reversingValve })}
+          />
+        ) : null}
+        {equipment.fuel === 'electric' ? (
+          <Choice
+            label="With a heat call the fan was seen started by"
+            value={equipment.fanStartedBy}
+            disabled={sealed}
+            options={[
+              { value: 'equipment', label: 'the equipment' },
+              { value: 'thermostat', label: 'only the thermostat' },
+            ]}
+            onChoose={(fanStartedBy) => setEquipment(`Fan started by ${fanStartedBy}`, { fanStartedBy })}
+          />
+        ) : null}
         <div className="field-grid">
           <TextField
             label="Transformer, VA"
