@@ -3,12 +3,11 @@
  * come from the simulated house, so that every record is one that could have been made.
  */
 
-import { worldClient } from '../rig/world-client';
+import { proveOnWorld } from '../rig/prove';
 import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job, Reading } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
-import { runTestOnRig } from '../src/core/rig/run-test';
 import { startingWeek } from '../src/core/week/week';
 
 export interface DemoJob {
@@ -89,30 +88,8 @@ const setUp = (job: Job, how: 'all' | number): Job => {
   };
 };
 
-async function proved(job: Job, startAt: string, faults: readonly string[], tests: number): Promise<Job> {
-  const rig = worldClient(job, faults);
-  let at = Date.parse(startAt);
-  const readings: Record<string, Reading> = { ...job.readings };
-  for (const test of derive(job).proof.tests.slice(0, tests)) {
-    for (const { measure, value } of await runTestOnRig(rig, test)) {
-      at += 20_000;
-      readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
-        at: new Date(at).toISOString(),
-        by: BY,
-        source: 'rig',
-        quantity: measure.quantity,
-        value,
-        state: measure.state,
-        stop: 'proof',
-        test: test.id,
-        measure: measure.id,
-        ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
-      };
-    }
-    at += 240_000;
-  }
-  return { ...job, readings };
-}
+const proved = (job: Job, startAt: string, faults: readonly string[], tests: number): Promise<Job> =>
+  proveOnWorld(job, { startAt, faults, tests, by: BY });
 
 const joined = (job: Job): Job => ({
   ...job,

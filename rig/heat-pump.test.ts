@@ -3,8 +3,7 @@ import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
 import { diagnose } from '../src/core/lowvoltage/diagnose';
-import { runTestOnRig } from '../src/core/rig/run-test';
-import { worldClient } from './world-client';
+import { proveOnWorld } from './prove';
 
 const file = (lines: string, more: object = {}, answers: object = {}): Job => {
   const read = readJobValue({
@@ -20,36 +19,6 @@ const file = (lines: string, more: object = {}, answers: object = {}): Job => {
 const pump = (): Job => file('r red, c blue, y yellow, g green, o orange, w white');
 const calls = (job: Job, state: string): string[] | undefined =>
   derive(job).predictions.find((p) => p.state === state)?.called;
-
-async function proofOn(job: Job, faults: string[]): Promise<Job> {
-  const rig = worldClient(job, faults);
-  let at = job;
-  let n = 0;
-  for (const test of derive(job).proof.tests) {
-    for (const { measure, value } of await runTestOnRig(rig, test)) {
-      n += 1;
-      at = {
-        ...at,
-        readings: {
-          ...at.readings,
-          [`r${n}`]: {
-            at: `2026-03-01T09:${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}Z`,
-            by: 'rig',
-            source: 'rig',
-            quantity: measure.quantity,
-            value,
-            state: measure.state,
-            test: test.id,
-            measure: measure.id,
-            stop: 'proof',
-            ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
-          },
-        },
-      };
-    }
-  }
-  return at;
-}
 
 describe('heat pumps', () => {
   it('are read from O or B and confirmed by the outdoor unit', () => {
@@ -135,7 +104,7 @@ describe('heat pumps', () => {
       file('r red, c blue, y1 yellow, y2 brown, g green, o orange, w1 white, w2 black'),
       file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' }),
     ]) {
-      const { tests } = derive(await proofOn(job, [])).proof;
+      const { tests } = derive(await proveOnWorld(job)).proof;
       expect(
         tests
           .filter((t) => t.verdict !== 'pass')
@@ -145,7 +114,7 @@ describe('heat pumps', () => {
   });
 
   it('a reversed valve setting fails heating and cooling by the air and is named', async () => {
-    const job = await proofOn(pump(), ['valve-setting']);
+    const job = await proveOnWorld(pump(), { faults: ['valve-setting'] });
     const d = derive(job);
     const verdict = (id: string): string | undefined => d.proof.tests.find((t) => t.id === id)?.verdict;
     expect([verdict('fan'), verdict('heat1'), verdict('cool1')]).toEqual(['pass', 'fail', 'fail']);

@@ -103,7 +103,7 @@ describe('fields', () => {
 describe('parts of the strip', () => {
   it('paints insulation in its colour, and an unknown one in a neutral', () => {
     expect(paint('red').fill).toBe('#c62620');
-    expect(paint('green-yellow').stripe).toBeDefined();
+    expect(paint('green-yellow')).toEqual({ fill: '#2c8a3d', stripe: '#e4c400' });
     expect(paint('mauve').fill).toBe('#a89f90');
     expect(paint('blue (new cable)').fill).toBe(paint('blue').fill);
   });
