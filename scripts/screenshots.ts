@@ -30,6 +30,7 @@ const shots: Shot[] = [
       await page.locator('.test-list.down button', { hasText: 'Fan alone' }).click();
     },
   },
+  { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
   { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
   { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
   { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },
