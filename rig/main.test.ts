@@ -4,9 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
-const tsx = `${root}node_modules/tsx/dist/cli.mjs`;
+// One process, not a wrapper round one: what is killed is what listens.
+const start = ['--import', 'tsx', 'rig/main.ts'];
 const refused = (...args: string[]): { code: number | null; err: string } => {
-  const done = spawnSync(process.execPath, [tsx, 'rig/main.ts', ...args], {
+  const done = spawnSync(process.execPath, [...start, ...args], {
     cwd: root,
     encoding: 'utf8',
     timeout: 30_000,
@@ -30,7 +31,7 @@ describe('npm run rig', () => {
 
   it('says where it listens and answers there', async () => {
     const port = 20_000 + (process.pid % 20_000);
-    const child = spawn(process.execPath, [tsx, 'rig/main.ts', '--port', String(port)], { cwd: root });
+    const child = spawn(process.execPath, [...start, '--port', String(port)], { cwd: root });
     try {
       const said = await new Promise<string>((resolve) => {
         child.stdout.once('data', (chunk: Buffer) => resolve(chunk.toString()));
