@@ -111,6 +111,10 @@ const arrived = (job: Job): Job => ({
   arrive: { ...job.arrive, worksNow: 'yes', wall: 'plasterboard', plateCoversMarks: true },
 });
 
+/** A job as far as Set up: arrived, dead and proved, connected, powered, set and joined. */
+const wiredUp = (value: object, at: { safeAt: string; upAt: string; volts: number }): Job =>
+  joined(setUp(powered(connected(madeSafe(arrived(file(value)), at.safeAt, 'wall')), at.upAt, at.volts), 'all'));
+
 export async function demoJobs(): Promise<DemoJob[]> {
   const netLoft = madeSafe(
     arrived(
@@ -131,66 +135,38 @@ export async function demoJobs(): Promise<DemoJob[]> {
     'board',
   );
 
-  const ferry = joined(
-    setUp(
-      powered(
-        connected(
-          madeSafe(
-            arrived(
-              file({
-                number: '0151',
-                site: { name: 'Ferry office', address: '1 Harbour Steps, Skerrow Haven', customer: 'Harbour board' },
-                zone: 'ticket hall',
-                device: 't24-five',
-                survey: {
-                  region: 'NA',
-                  equipment: { fuel: 'gas', efficiencyPercent: 95 },
-                  lines: 'r red, c blue, y yellow, g green, w white',
-                },
-                week: startingWeek(),
-              }),
-            ),
-            '2026-11-23T13:05:00Z',
-            'wall',
-          ),
-        ),
-        '2026-11-23T13:31:00Z',
-        26.3,
-      ),
-      'all',
-    ),
+  const ferry = wiredUp(
+    {
+      number: '0151',
+      site: { name: 'Ferry office', address: '1 Harbour Steps, Skerrow Haven', customer: 'Harbour board' },
+      zone: 'ticket hall',
+      device: 't24-five',
+      survey: {
+        region: 'NA',
+        equipment: { fuel: 'gas', efficiencyPercent: 95 },
+        lines: 'r red, c blue, y yellow, g green, w white',
+      },
+      week: startingWeek(),
+    },
+    { safeAt: '2026-11-23T13:05:00Z', upAt: '2026-11-23T13:31:00Z', volts: 26.3 },
   );
   const ferryHalf = await proved(ferry, '2026-11-23T13:50:00Z', [], 5);
 
-  const flat = joined(
-    setUp(
-      powered(
-        connected(
-          madeSafe(
-            arrived(
-              file({
-                number: '0139',
-                site: { name: 'Cannery flats', address: '22 Cooper Row, Skerrow Haven', customer: 'P. Aldane' },
-                zone: 'flat 3',
-                device: 't24-five',
-                survey: {
-                  region: 'NA',
-                  cables: { main: { gauge: 'AWG 18', metres: 9, cores: 5 } },
-                  equipment: { fuel: 'gas', efficiencyPercent: 80 },
-                  lines: 'r red, c black, y yellow, g green, w white',
-                },
-                week: startingWeek(),
-              }),
-            ),
-            '2026-11-19T08:40:00Z',
-            'wall',
-          ),
-        ),
-        '2026-11-19T09:02:00Z',
-        25.9,
-      ),
-      'all',
-    ),
+  const flat = wiredUp(
+    {
+      number: '0139',
+      site: { name: 'Cannery flats', address: '22 Cooper Row, Skerrow Haven', customer: 'P. Aldane' },
+      zone: 'flat 3',
+      device: 't24-five',
+      survey: {
+        region: 'NA',
+        cables: { main: { gauge: 'AWG 18', metres: 9, cores: 5 } },
+        equipment: { fuel: 'gas', efficiencyPercent: 80 },
+        lines: 'r red, c black, y yellow, g green, w white',
+      },
+      week: startingWeek(),
+    },
+    { safeAt: '2026-11-19T08:40:00Z', upAt: '2026-11-19T09:02:00Z', volts: 25.9 },
   );
   const flatProved = await proved(flat, '2026-11-19T09:20:00Z', [], 20);
   const flatShown: Job = {
@@ -209,34 +185,20 @@ export async function demoJobs(): Promise<DemoJob[]> {
     },
   };
 
-  const hall = joined(
-    setUp(
-      powered(
-        connected(
-          madeSafe(
-            arrived(
-              file({
-                number: '0152',
-                site: { name: 'Chapel hall', address: '9 Bell Bank, Skerrow Haven', customer: 'Hall wardens' },
-                zone: 'main room',
-                device: 't24-five',
-                survey: {
-                  region: 'NA',
-                  equipment: { fuel: 'propane' },
-                  lines: 'r red, c blue, y yellow, g green, w white',
-                },
-                week: startingWeek(),
-              }),
-            ),
-            '2026-11-24T08:15:00Z',
-            'wall',
-          ),
-        ),
-        '2026-11-24T08:44:00Z',
-        26.1,
-      ),
-      'all',
-    ),
+  const hall = wiredUp(
+    {
+      number: '0152',
+      site: { name: 'Chapel hall', address: '9 Bell Bank, Skerrow Haven', customer: 'Hall wardens' },
+      zone: 'main room',
+      device: 't24-five',
+      survey: {
+        region: 'NA',
+        equipment: { fuel: 'propane' },
+        lines: 'r red, c blue, y yellow, g green, w white',
+      },
+      week: startingWeek(),
+    },
+    { safeAt: '2026-11-24T08:15:00Z', upAt: '2026-11-24T08:44:00Z', volts: 26.1 },
   );
   const hallWrong = await proved(hall, '2026-11-24T09:00:00Z', ['swap-board-k3-k4'], 4);
 
@@ -287,43 +249,29 @@ export async function demoJobs(): Promise<DemoJob[]> {
     6,
   );
 
-  const cottage = joined(
-    setUp(
-      powered(
-        connected(
-          madeSafe(
-            arrived(
-              file({
-                number: '0155',
-                site: { name: 'Keeper’s cottage', address: 'North Head, Skerrow Haven', customer: 'The keeper' },
-                zone: 'whole house',
-                device: 'p9-pump',
-                survey: {
-                  region: 'NA',
-                  equipment: {
-                    fuel: 'electric',
-                    outdoorUnit: 'heat-pump',
-                    reversingValve: 'O',
-                    pump: {
-                      warm: { outdoorCelsius: 8.3, watts: 9800, cop: 3.5 },
-                      cold: { outdoorCelsius: -8.3, watts: 5900, cop: 2.2 },
-                    },
-                    house: { wattsPerKelvin: 260, balanceCelsius: 16 },
-                  },
-                  lines: 'r red, c blue, y yellow, g green, o orange, w white',
-                },
-                week: startingWeek(),
-              }),
-            ),
-            '2026-11-24T10:05:00Z',
-            'wall',
-          ),
-        ),
-        '2026-11-24T10:40:00Z',
-        26.0,
-      ),
-      'all',
-    ),
+  const cottage = wiredUp(
+    {
+      number: '0155',
+      site: { name: 'Keeper’s cottage', address: 'North Head, Skerrow Haven', customer: 'The keeper' },
+      zone: 'whole house',
+      device: 'p9-pump',
+      survey: {
+        region: 'NA',
+        equipment: {
+          fuel: 'electric',
+          outdoorUnit: 'heat-pump',
+          reversingValve: 'O',
+          pump: {
+            warm: { outdoorCelsius: 8.3, watts: 9800, cop: 3.5 },
+            cold: { outdoorCelsius: -8.3, watts: 5900, cop: 2.2 },
+          },
+          house: { wattsPerKelvin: 260, balanceCelsius: 16 },
+        },
+        lines: 'r red, c blue, y yellow, g green, o orange, w white',
+      },
+      week: startingWeek(),
+    },
+    { safeAt: '2026-11-24T10:05:00Z', upAt: '2026-11-24T10:40:00Z', volts: 26.0 },
   );
   const cottageWrong = await proved(cottage, '2026-11-24T10:55:00Z', ['valve-setting'], 4);
 

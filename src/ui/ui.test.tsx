@@ -42,7 +42,7 @@ describe('the range bar', () => {
     expect(x).toBeCloseTo(240 - 8, 6);
   });
 
-  it('has three to nine round ticks on any scale', () => {
+  it('has two to nine round ticks on any scale', () => {
     for (const [low, high] of [
       [0, 0.5],
       [24, 27],

@@ -10,7 +10,14 @@ import { JobProvider, useJob } from './job-context';
 import { RunLine } from './run-line';
 import { toggleScheme } from './scheme';
 import { RunningWaits } from './timers';
+// In this order: later rules win, and the narrow screens come last.
 import './frame.css';
+import './run-line.css';
+import './waits.css';
+import './bench.css';
+import './reading-side.css';
+import './notices.css';
+import './narrow.css';
 
 const isStop = (value: unknown): value is StopId => STOPS.some((s) => s.id === value);
 

@@ -20,35 +20,86 @@ export function Around(): ReactNode {
   };
   return (
     <div className="panel-grid">
-      <section className="panel stack">
-        <h2>Cable in the wall</h2>
-        <Choice
-          label="Conductor size"
-          value={cables.main.gauge}
-          disabled={sealed}
-          options={GAUGES.map((g) => ({ value: g, label: g }))}
-          onChoose={(gauge) =>
-            change(`Cable: ${gauge}`, (j) =>
-              withSurvey(j, { ...j.survey, cables: { ...j.survey.cables, main: { ...j.survey.cables.main, gauge } } }),
-            )
-          }
-        />
-        <TextField
-          label="Run, metres"
-          mono
-          disabled={sealed}
-          value={cables.main.metres === undefined ? '' : String(cables.main.metres)}
-          hint="18 gauge, 15 m is assumed until noted"
-          onCommit={(v) =>
-            change(`Cable run: ${v} m`, (j) =>
-              withSurvey(j, {
-                ...j.survey,
-                cables: { ...j.survey.cables, main: { ...j.survey.cables.main, metres: number(v) } },
-              }),
-            )
-          }
-        />
-      </section>
+      <div className="stack">
+        <section className="panel stack">
+          <h2>Cable in the wall</h2>
+          <Choice
+            label="Conductor size"
+            value={cables.main.gauge}
+            disabled={sealed}
+            options={GAUGES.map((g) => ({ value: g, label: g }))}
+            onChoose={(gauge) =>
+              change(`Cable: ${gauge}`, (j) =>
+                withSurvey(j, {
+                  ...j.survey,
+                  cables: { ...j.survey.cables, main: { ...j.survey.cables.main, gauge } },
+                }),
+              )
+            }
+          />
+          <TextField
+            label="Run, metres"
+            mono
+            disabled={sealed}
+            value={cables.main.metres === undefined ? '' : String(cables.main.metres)}
+            hint="18 gauge, 15 m is assumed until noted"
+            onCommit={(v) =>
+              change(`Cable run: ${v} m`, (j) =>
+                withSurvey(j, {
+                  ...j.survey,
+                  cables: { ...j.survey.cables, main: { ...j.survey.cables.main, metres: number(v) } },
+                }),
+              )
+            }
+          />
+        </section>
+        <section className="panel">
+          <h2>The old thermostat</h2>
+          <Tick
+            checked={old.batteries === true}
+            disabled={sealed}
+            onToggle={(on) =>
+              change('Old device: batteries', (j) =>
+                withSurvey(j, { ...j.survey, old: { ...j.survey.old, batteries: on || undefined } }),
+              )
+            }
+          >
+            Ran on batteries
+          </Tick>
+          <Tick
+            checked={old.mechanical === true}
+            disabled={sealed}
+            onToggle={(on) =>
+              change('Old device: mechanical', (j) =>
+                withSurvey(j, { ...j.survey, old: { ...j.survey.old, mechanical: on || undefined } }),
+              )
+            }
+          >
+            Mechanical, with switches
+          </Tick>
+          <Tick
+            checked={old.twoRows === true}
+            disabled={sealed}
+            onToggle={(on) =>
+              change('Old device: two rows', (j) =>
+                withSurvey(j, { ...j.survey, old: { ...j.survey.old, twoRows: on || undefined } }),
+              )
+            }
+          >
+            Letters in two rows
+          </Tick>
+          <TextField
+            label="What it was"
+            value={old.note}
+            disabled={sealed}
+            onCommit={(v) =>
+              change('Old device', (j) =>
+                withSurvey(j, { ...j.survey, old: { ...j.survey.old, note: v || undefined } }),
+              )
+            }
+          />
+        </section>
+      </div>
       <section className="panel stack">
         <h2>Equipment nameplate</h2>
         <Choice
@@ -90,7 +141,7 @@ export function Around(): ReactNode {
             onChoose={(reversingValve) => setEquipment(`Valve: ${reversingValve}`, { reversingValve })}
           />
         ) : null}
-        {equipment.fuel === 'electric' ? (
+        {equipment.fuel === 'electric' && equipment.outdoorUnit !== 'heat-pump' ? (
           <Choice
             label="With a heat call the fan was seen started by"
             value={equipment.fanStartedBy}
@@ -120,50 +171,6 @@ export function Around(): ReactNode {
             onCommit={(v) => setEquipment(`Efficiency: ${v} %`, { efficiencyPercent: number(v) })}
           />
         </div>
-      </section>
-      <section className="panel">
-        <h2>The old thermostat</h2>
-        <Tick
-          checked={old.batteries === true}
-          disabled={sealed}
-          onToggle={(on) =>
-            change('Old device: batteries', (j) =>
-              withSurvey(j, { ...j.survey, old: { ...j.survey.old, batteries: on || undefined } }),
-            )
-          }
-        >
-          Ran on batteries
-        </Tick>
-        <Tick
-          checked={old.mechanical === true}
-          disabled={sealed}
-          onToggle={(on) =>
-            change('Old device: mechanical', (j) =>
-              withSurvey(j, { ...j.survey, old: { ...j.survey.old, mechanical: on || undefined } }),
-            )
-          }
-        >
-          Mechanical, with switches
-        </Tick>
-        <Tick
-          checked={old.twoRows === true}
-          disabled={sealed}
-          onToggle={(on) =>
-            change('Old device: two rows', (j) =>
-              withSurvey(j, { ...j.survey, old: { ...j.survey.old, twoRows: on || undefined } }),
-            )
-          }
-        >
-          Letters in two rows
-        </Tick>
-        <TextField
-          label="What it was"
-          value={old.note}
-          disabled={sealed}
-          onCommit={(v) =>
-            change('Old device', (j) => withSurvey(j, { ...j.survey, old: { ...j.survey.old, note: v || undefined } }))
-          }
-        />
       </section>
     </div>
   );
