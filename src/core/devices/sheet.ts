@@ -38,10 +38,25 @@ export const SettingKey = z.enum([
   'units',
   'setback.recovery',
   'schedule.form',
+  'stage.second',
+  'fan.circulation',
+  'terminals.byHand',
+  'humidify.power',
+  'humidify.target',
+  'humidify.fan',
+  'dehumidify.power',
+  'dehumidify.target',
+  'dehumidify.output',
+  'dehumidify.fan',
+  'ventilate.power',
+  'ventilate.minutes',
+  'ventilate.fan',
 ]);
 
-/** Where the setting is on this device: a numbered function, or a path through its menus. */
+/** Where the setting is on this device: a numbered function, a path through its menus, or a switch in its case. */
 const Location = z.union([
+  /** A slide or dip switch inside the case. */
+  z.strictObject({ switch: text }),
   z.strictObject({ function: z.int().min(0).max(9999) }),
   z.strictObject({ path: z.array(text).min(1).max(6) }),
 ]);
@@ -58,7 +73,7 @@ const SettingEntry = z.strictObject({
       low: z.number(),
       high: z.number(),
       step: z.number().positive(),
-      unit: z.enum(['K', 's', 'min', '/h', '°C']),
+      unit: z.enum(['K', 's', 'min', '/h', '°C', '%', 'min/h']),
     })
     .optional(),
 });
@@ -84,7 +99,14 @@ const SheetTerminal = z.strictObject({
     'sensor',
     'accessory',
     'splitter',
+    'valve-close',
   ]),
+});
+
+/** An output for accessories: one terminal fed from R inside the device, or a volt-free pair. */
+const AccessoryRelay = z.strictObject({
+  terminals: z.union([z.tuple([TerminalLabel]), z.tuple([TerminalLabel, TerminalLabel])]),
+  kinds: z.array(z.enum(['humidifier', 'dehumidifier', 'ventilator'])).min(1),
 });
 
 export const DeviceSheet = z
@@ -116,6 +138,7 @@ export const DeviceSheet = z
     heatStages: z.int().min(0).max(3),
     coolStages: z.int().min(0).max(2),
     heatPump: z.boolean().default(false),
+    accessoryRelays: z.array(AccessoryRelay).max(4).default([]),
     detectsTerminals: z.boolean(),
     powerKits: z.array(z.enum(['extender', 'splitter', 'separate-transformer', 'reuse-g'])).default([]),
     schedule: z.strictObject({
@@ -147,6 +170,14 @@ export const DeviceSheet = z
     if (!labels.includes(sheet.singleR)) {
       context.addIssue({ code: 'custom', path: ['singleR'], message: `${sheet.singleR} is not one of the terminals` });
     }
+    for (const label of sheet.accessoryRelays.flatMap((r) => r.terminals)) {
+      if (!labels.includes(label))
+        context.addIssue({
+          code: 'custom',
+          path: ['accessoryRelays'],
+          message: `${label} is not one of the terminals`,
+        });
+    }
     for (const label of sheet.jumper.between) {
       if (!labels.includes(label)) {
         context.addIssue({
@@ -162,6 +193,10 @@ export type DeviceSheet = z.infer<typeof DeviceSheet>;
 export type SettingKey = z.infer<typeof SettingKey>;
 export type SettingEntry = DeviceSheet['settings'][number];
 
-/** "function 1" or "Menu / Installer / Equipment". */
+/** "function 1", "switch S2" or "Menu / Installer / Equipment". */
 export const placeOf = (entry: SettingEntry): string =>
-  'function' in entry.at ? `function ${entry.at.function}` : entry.at.path.join(' / ');
+  'function' in entry.at
+    ? `function ${entry.at.function}`
+    : 'switch' in entry.at
+      ? `switch ${entry.at.switch}`
+      : entry.at.path.join(' / ');

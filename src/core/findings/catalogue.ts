@@ -196,6 +196,19 @@ export const CATALOGUE = {
     message: `${fixed(f.millivolts, 0)} mV DC across two conductors: a millivolt heater that makes its own supply.`,
     fix: 'No 24 V thermostat here. Use a thermostat made for millivolt systems.',
   })),
+  'system.serial': entry<{ why: string }>(
+    'blocker',
+    'decide',
+    'The equipment is controlled over a proprietary data pair.',
+    (f) => ({
+      message: `Proprietary serial control (${f.why}): the conductors carry data, not 24 V calls.`,
+      fix: 'No 24 V thermostat here. Use the control made for this equipment, or ask its maker for a 24 V interface.',
+    }),
+  ),
+  'system.no-outdoor-unit': entry<None>('blocker', 'decide', 'Y is landed and there is no outdoor unit.', () => ({
+    message: 'There is no outdoor unit, so Y is not cooling.',
+    fix: 'Trace Y at the board: a zone valve’s closing side, a second heat stage or an accessory. Land nothing on Y until it is known.',
+  })),
   'system.two-hots-tied': entry<None>(
     'blocker',
     'decide',
@@ -262,6 +275,17 @@ export const CATALOGUE = {
     (f) => ({
       message: `“${f.way}” does not work here: ${f.why}.`,
       fix: 'Choose another way to power the device.',
+    }),
+  ),
+
+  // The second cable
+  'outdoor.missing-conductor': entry<{ terminals: string[] }>(
+    'caution',
+    'decide',
+    'The cable to the outdoor unit lacks a conductor its loads need.',
+    (f) => ({
+      message: `No conductor to the outdoor unit was seen for ${listed(f.terminals)}.`,
+      fix: 'Look at the outdoor unit and at what else sits under the board’s screws.',
     }),
   ),
 

@@ -45,6 +45,8 @@ export const Conductor = z.strictObject({
   outdoor: ConductorEnd.optional(),
   /** A joint seen or suspected between the ends. */
   splice: shortText.optional(),
+  /** Resistance of that joint where it was measured; a sound twist is taken otherwise. */
+  spliceOhms: z.number().min(0).max(1000).optional(),
 });
 
 export const Place = z.enum(['wall', 'board', 'outdoor']);
@@ -76,7 +78,16 @@ export const Cable = z.strictObject({
 });
 
 export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
-export const EquipmentKind = z.enum(['furnace', 'air-handler', 'boiler', 'air-conditioner', 'heat-pump', 'zone-valve']);
+export const EquipmentKind = z.enum([
+  'furnace',
+  'air-handler',
+  'hydronic-air-handler',
+  'boiler',
+  'steam-boiler',
+  'air-conditioner',
+  'heat-pump',
+  'zone-valve',
+]);
 
 const RatedPoint = z.strictObject({
   outdoorCelsius: z.number().min(-40).max(40),
@@ -113,11 +124,49 @@ export const Equipment = z.strictObject({
     .optional(),
 });
 
+/** A humidifier, dehumidifier or ventilator that the thermostat is to run. */
+export const Accessory = z.strictObject({
+  kind: z.enum(['humidifier', 'dehumidifier', 'ventilator']),
+  /** own: it brings its own transformer; system: it is fed from the thermostat's R. */
+  power: z.enum(['own', 'system']).optional(),
+  va: z.number().positive().max(100).optional(),
+  /** Where the return of a fed accessory lands. */
+  returns: z.enum(['wall', 'board']).optional(),
+  /** A lead of its own transformer found on the system's R or C. */
+  tiedTo: z.enum(['R', 'C']).optional(),
+  /** reversed: energised means "do not". */
+  output: z.enum(['normal', 'reversed']).optional(),
+  needsFan: z.boolean().optional(),
+  /** What a ventilator moves, in m³/s. */
+  flowCubicMetresPerSecond: z.number().positive().max(5).optional(),
+});
+
+/** What the accessories' arithmetic needs of the house. */
+export const Dwelling = z.strictObject({
+  floorSquareMetres: z.number().positive().max(5000).optional(),
+  bedrooms: z.int().min(0).max(30).optional(),
+  /** U of the glazing, W/m²K: single 5.7, double 2.8, coated double 1.4, triple 0.9. */
+  glazingU: z.number().min(0.3).max(7).optional(),
+  indoorCelsius: z.number().min(10).max(30).optional(),
+});
+
+/** Another thermostat on the same equipment: it opens its zone valve, whose end switch calls for heat. */
+export const Zone = z.strictObject({
+  name: shortText,
+  valveVA: z.number().positive().max(60).optional(),
+  /** false: its valve has no end switch and calls nothing. */
+  endSwitch: z.boolean().optional(),
+});
+
 export const Signs = z.strictObject({
   thickConductors: z.boolean().optional(),
   wireNuts: z.boolean().optional(),
   mainsBox: z.boolean().optional(),
   mainsLabel: shortText.optional(),
+  /** A valve with a motor in the pipe of this zone. */
+  zoneValves: z.boolean().optional(),
+  /** Terminals for a data pair at the board or the outdoor unit. */
+  serialControl: z.boolean().optional(),
 });
 
 export const OldDevice = z.strictObject({
@@ -135,6 +184,9 @@ export const Survey = z.strictObject({
   equipment: Equipment.prefault({}),
   seen: Signs.prefault({}),
   old: OldDevice.prefault({}),
+  accessories: z.record(key, Accessory).prefault({}),
+  dwelling: Dwelling.prefault({}),
+  zones: z.record(key, Zone).prefault({}),
   note: longText.optional(),
 });
 
@@ -320,6 +372,9 @@ export type Gauge = z.infer<typeof Gauge>;
 export type Survey = z.infer<typeof Survey>;
 export type Equipment = z.infer<typeof Equipment>;
 export type Fuel = z.infer<typeof Fuel>;
+export type Accessory = z.infer<typeof Accessory>;
+export type Dwelling = z.infer<typeof Dwelling>;
+export type Zone = z.infer<typeof Zone>;
 export type Reading = z.infer<typeof Reading>;
 export type Quantity = z.infer<typeof Quantity>;
 export type Timer = z.infer<typeof Timer>;

@@ -4,13 +4,15 @@
  */
 import type { Job } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
-import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 
 export interface Core {
   id: string;
   colour: string;
   wall: string | undefined;
   board: string | undefined;
+  /** What the equipment does with it: by the board's letter, else the wall's, as the answers settle it. */
+  role: TerminalRole | undefined;
   /** The board end was not looked at; it is taken to match the wall. */
   boardAssumed: boolean;
   /** Cut short at one end: not usable as it is. */
@@ -18,7 +20,63 @@ export interface Core {
   spare: boolean;
 }
 
+/** What letters with two readings mean in this job, once something settles them. */
+export interface Letters {
+  b: 'valve' | 'common';
+  y: 'compressor' | 'closes-valve';
+  x: 'unclear' | 'common' | 'aux' | 'fault';
+}
+
+const HEAT_ROLES: ReadonlySet<TerminalRole> = new Set<TerminalRole>(['heat1', 'heat2', 'heat3']);
+
+/** Roles by the letters alone. */
+const lettersAlone = (job: Job): (TerminalRole | undefined)[] =>
+  Object.values(job.survey.conductors)
+    .filter((c) => c.cable === 'main')
+    .map((c) => terminalInfo(landedOn(c, 'board') ?? landedOn(c, 'wall') ?? '')?.role)
+    .filter((role) => role !== undefined);
+
+/**
+ * R, W and Y on their own: the old three-wire set in which Y closes a motor-driven zone valve, or a
+ * furnace with cooling that lost its fan conductor. The letters do not tell which.
+ */
+export function threeWiresOnly(job: Job): boolean {
+  const roles = lettersAlone(job);
+  const count = (wanted: (role: TerminalRole) => boolean): number => roles.filter((r) => r && wanted(r)).length;
+  return (
+    roles.length === 3 &&
+    count((r) => HOT_ROLES.has(r)) === 1 &&
+    count((r) => r === 'heat1') === 1 &&
+    count((r) => r === 'cool1') === 1
+  );
+}
+
+export function readLetters(job: Job): Letters {
+  const { equipment, seen } = job.survey;
+  const three = job.answers['three-wire'];
+  const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit === 'none';
+  const closes = threeWiresOnly(job) && (three === 'closes' || (three === undefined && known));
+  const x = job.answers['x-terminal'];
+  return {
+    b: job.answers['b-common'] === 'common' ? 'common' : 'valve',
+    y: closes ? 'closes-valve' : 'compressor',
+    x: x === 'common' || x === 'aux' || x === 'fault' ? x : 'unclear',
+  };
+}
+
+function settledRole(label: string | undefined, letters: Letters, heatTaken: boolean): TerminalRole | undefined {
+  const role = label === undefined ? undefined : terminalInfo(label)?.role;
+  if (role === 'valve-heat' && letters.b === 'common') return 'common';
+  if (role === 'cool1' && letters.y === 'closes-valve') return 'valve-close';
+  if (role === 'unclear' && letters.x === 'common') return 'common';
+  if (role === 'unclear' && letters.x === 'fault') return 'fault';
+  if (role === 'unclear' && letters.x === 'aux') return heatTaken ? 'heat2' : 'heat1';
+  return role;
+}
+
 export function readCores(job: Job): Core[] {
+  const letters = readLetters(job);
+  const heatTaken = lettersAlone(job).some((r) => r && HEAT_ROLES.has(r));
   return Object.entries(job.survey.conductors)
     .filter(([, c]) => c.cable === 'main')
     .map(([id, c]) => {
@@ -30,6 +88,7 @@ export function readCores(job: Job): Core[] {
         colour: colourOf(c),
         wall,
         board,
+        role: settledRole(board ?? wall, letters, heatTaken),
         boardAssumed: !boardSeen && wall !== undefined,
         cut: c.wall?.state === 'cut' || c.board?.state === 'cut',
         spare: wall === undefined && (boardSeen ? board === undefined : true),
@@ -38,7 +97,4 @@ export function readCores(job: Job): Core[] {
 }
 
 /** What the equipment does with a conductor: its board terminal's role, else its wall terminal's. */
-export const roleOf = (core: Core): TerminalRole | undefined => {
-  const label = core.board ?? core.wall;
-  return label === undefined ? undefined : terminalInfo(label)?.role;
-};
+export const roleOf = (core: Core): TerminalRole | undefined => core.role;

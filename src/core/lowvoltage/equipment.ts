@@ -1,18 +1,15 @@
 /** The equipment side of the circuit that a system implies: transformers and loads at the board. */
-import { conductorOhms } from '../circuit/resistance.data';
+import type { CircuitElement } from '../circuit/netlist';
 import type { Job } from '../job/schema';
 import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { conductorOhmsOf } from './conductor-ohms';
 import { readCores, roleOf } from './cores';
 import type { Installed, InstalledLoad, InstalledTransformer } from './installed';
 import { openVoltsOf } from './installed';
-import { DEFAULT_GAUGE, DEFAULT_METRES, DEFAULT_TRANSFORMER_VA, LOADS } from './loads.data';
-import { isHeatPump, type LowVoltageSystem } from './system';
-
-/** Resistance of one core of the main cable, and whether its length was noted or assumed. */
-export function mainCoreOhms(job: Job): number {
-  const { gauge, metres } = job.survey.cables.main;
-  return conductorOhms(gauge ?? DEFAULT_GAUGE, metres ?? DEFAULT_METRES);
-}
+import { DEFAULT_TRANSFORMER_VA, LOADS, ZONE_VALVE_VA } from './loads.data';
+import { outdoorCable } from './outdoor';
+import { isHeatPump, isWet, type LowVoltageSystem } from './system';
+import { zoneCircuit } from './zones';
 
 /** Letters at the board for each role: as seen there, else the usual ones. */
 export function boardLabels(job: Job): Map<TerminalRole, string> {
@@ -32,6 +29,7 @@ const USUAL: readonly [TerminalRole, string][] = [
   ['cool1', 'Y'],
   ['cool2', 'Y2'],
   ['fan', 'G'],
+  ['valve-close', 'Y'],
 ];
 
 export interface EquipmentCircuit {
@@ -39,6 +37,8 @@ export interface EquipmentCircuit {
   loads: InstalledLoad[];
   screws: string[];
   label: (role: TerminalRole) => string;
+  extra: CircuitElement[];
+  points: string[];
 }
 
 export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts = openVoltsOf()): EquipmentCircuit {
@@ -74,6 +74,7 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
   const wanted = (role: TerminalRole): boolean => {
     if (role === 'fan') return system.coolStages > 0 || system.fanCall;
     if (role === 'valve-cool') return isHeatPump(system);
+    if (role === 'valve-close') return system.closesValve;
     if (isHeatPump(system) && role.startsWith('heat')) return system.auxRoles.includes(role);
     const heat = ['heat1', 'heat2', 'heat3'].indexOf(role);
     if (heat >= 0) return heat < system.heatStages;
@@ -81,8 +82,12 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     return cool >= 0 && cool < system.coolStages;
   };
   const electric = system.fuel === 'electric';
+  const valve = system.closesValve || system.plant === 'zone-valve';
   const heatsBy = (id: string, usual: { name: string; runs: string }): { name: string; runs: string } => {
     if (!id.startsWith('heat')) return usual;
+    if (id === 'heat1' && valve) return { name: 'zone valve motor', runs: 'zone valve' };
+    if (id === 'heat1' && system.plant === 'hydronic-air-handler') return { name: 'pump relay', runs: 'pump' };
+    if (id === 'heat1' && isWet(system)) return { name: 'boiler relay', runs: 'boiler' };
     const stage = id === 'heat1' ? '' : id === 'heat2' ? ', second stage' : ', third stage';
     if (electric) return { name: `heater relay${stage}`, runs: `heater${stage}` };
     if (id === 'heat1' && system.fuel === 'oil') return { name: 'burner relay', runs: 'burner' };
@@ -93,11 +98,21 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     ...heatsBy(l.id, { name: l.name, runs: l.runs }),
     terminal: label(l.role),
     common: l.role.startsWith('heat') ? heatCommon : label('common'),
-    va: job.survey.equipment.loadVA?.[l.id] ?? l.va,
+    va: job.survey.equipment.loadVA?.[l.id] ?? (l.id === 'heat1' && valve ? ZONE_VALVE_VA : l.va),
+    inrushVA: Math.max(l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
   }));
+  const outdoor = outdoorCable(job, loads);
+  const zones = zoneCircuit(job, system, { hot: label('hot'), common: label('common'), heat: label('heat1') });
   const screws = new Set<string>([...transformers.map((t) => t.hot), label('common'), ...loads.map((l) => l.terminal)]);
   for (const core of readCores(job)) if (core.board) screws.add(core.board);
-  return { transformers, loads, screws: [...screws], label };
+  return {
+    transformers,
+    loads: outdoor.loads,
+    screws: [...screws],
+    label,
+    extra: [...outdoor.elements, ...zones.elements],
+    points: [...outdoor.points, ...zones.points],
+  };
 }
 
 const roleFeed = (role: TerminalRole | undefined): 'heat' | 'cool' => (role?.startsWith('heat') ? 'heat' : 'cool');
@@ -121,10 +136,11 @@ export function contactsFor(
     'valve-heat',
     'valve-either',
     'emergency',
+    'valve-close',
   ];
   return terminals.flatMap((t) => {
     const from = t.role && callRoles.includes(t.role) ? hot(roleFeed(t.role)) : undefined;
-    return from ? [{ from, to: t.label }] : [];
+    return from ? [{ from, to: t.label, role: t.role }] : [];
   });
 }
 
@@ -133,15 +149,18 @@ export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?:
   const equipment = equipmentCircuit(job, system, openVolts);
   const cores = readCores(job);
   const wallScrews = [...new Set(cores.flatMap((c) => (c.wall ? [c.wall] : [])))];
-  const terminals = wallScrews.map((label) => ({ label, role: terminalInfo(label)?.role }));
-  const ohms = mainCoreOhms(job);
+  const terminals = wallScrews.map((label) => ({
+    label,
+    // The letter on the plate, unless what it does has been settled otherwise.
+    role: ['B', 'X', 'Y'].includes(label) ? cores.find((c) => c.wall === label)?.role : terminalInfo(label)?.role,
+  }));
   return {
     conductors: cores.map((c) => ({
       id: c.id,
       colour: c.colour,
       wall: c.wall,
       board: c.board,
-      ohms,
+      ohms: conductorOhmsOf(job, c.id),
       ...(c.cut ? { open: 'middle' as const } : {}),
     })),
     wallScrews,
@@ -156,6 +175,8 @@ export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?:
     device: null,
     transformers: equipment.transformers,
     loads: equipment.loads,
+    extra: equipment.extra,
+    points: equipment.points,
     ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }

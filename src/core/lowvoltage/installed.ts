@@ -4,6 +4,7 @@
  * have it; `toNetlist` turns it into a circuit.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import type { TerminalRole } from '../survey/terminals.data';
 import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS } from './loads.data';
 
 export interface InstalledConductor {
@@ -35,9 +36,21 @@ export interface InstalledLoad {
   terminal: string;
   common: string;
   va: number;
+  /** Drawn for the fraction of a second before the coil has pulled in. */
+  inrushVA: number;
   runs: string;
+  /** Stands at the outdoor unit, at the far end of the second cable. */
+  outdoor?: boolean;
   /** Winding burnt out. */
   open?: boolean;
+}
+
+export interface InstalledContact {
+  from: string;
+  to: string;
+  /** What calls it; accessories are called by their terminal. */
+  role: TerminalRole | undefined;
+  stuck?: 'open' | 'closed';
 }
 
 export interface Installed {
@@ -48,7 +61,7 @@ export interface Installed {
   wallLinks: [string, string][];
   boardLinks: [string, string][];
   /** Thermostat contacts: closing `to` when it is called. */
-  contacts: { from: string; to: string; stuck?: 'open' | 'closed' }[];
+  contacts: InstalledContact[];
   /** The thermostat's own supply. */
   device: { hot: string; common: string; va: number } | null;
   /** The device drives the reversing valve in the wrong mode (a setting, not a wire). */
@@ -57,6 +70,10 @@ export interface Installed {
   valveMarking?: 'O' | 'B';
   transformers: InstalledTransformer[];
   loads: InstalledLoad[];
+  /** Parts that are more than a conductor or a load: power kits, accessories, zones, the outdoor cable. */
+  extra?: readonly CircuitElement[];
+  /** Further points a probe can touch: "outdoor.Y". */
+  points?: readonly string[];
 }
 
 export const openVoltsOf = (ratedVolts = SECONDARY_VOLTS): number => ratedVolts * (1 + REGULATION);
@@ -65,6 +82,7 @@ export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS 
 
 export const wallNode = (screw: string): string => `wall.${screw}`;
 export const boardNode = (screw: string): string => `board.${screw}`;
+export const outdoorNode = (screw: string): string => `outdoor.${screw}`;
 /** The control input that closes a thermostat contact. */
 export const callOf = (screw: string): string => `call:${screw}`;
 
@@ -153,18 +171,24 @@ export function toNetlist(installed: Installed): Netlist {
       kind: 'load',
       id: `load:${l.id}`,
       name: l.name,
-      a: boardNode(l.terminal),
-      b: boardNode(l.common),
+      a: l.outdoor ? outdoorNode(l.terminal) : boardNode(l.terminal),
+      b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
       ratedVolts: SECONDARY_VOLTS,
       va: l.va,
       coil: true,
       runs: l.runs,
     });
   }
+  elements.push(...(installed.extra ?? []));
   const ground = boardNode(installed.transformers[0]?.common ?? 'C');
   return {
     elements,
     ground,
-    extraNodes: [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ground],
+    extraNodes: [
+      ...installed.wallScrews.map(wallNode),
+      ...installed.boardScrews.map(boardNode),
+      ...(installed.points ?? []),
+      ground,
+    ],
   };
 }

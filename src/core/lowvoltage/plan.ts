@@ -6,8 +6,9 @@ import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { conductorOhmsOf } from './conductor-ohms';
 import { type Core, readCores, roleOf } from './cores';
-import { boardLabels, contactsFor, equipmentCircuit, mainCoreOhms } from './equipment';
+import { boardLabels, contactsFor, equipmentCircuit } from './equipment';
 import type { Installed } from './installed';
 import { isHeatPump, type LowVoltageSystem } from './system';
 
@@ -73,6 +74,7 @@ const FUNCTION: Partial<Record<TerminalRole, string>> = {
   'valve-heat': 'reversing valve',
   'valve-either': 'reversing valve',
   emergency: 'emergency heat',
+  'valve-close': 'closing the zone valve',
 };
 
 function deviceTerminal(sheet: DeviceSheet, role: TerminalRole, singleHot: boolean): string | null {
@@ -278,7 +280,6 @@ export function installedAsPlanned(
   openVolts?: number,
 ): Installed {
   const equipment = equipmentCircuit(job, system, openVolts);
-  const ohms = mainCoreOhms(job);
   const wired = new Set(plan.rows.map((r) => r.newWall));
   const common = sheet.terminals.find((t) => t.role === 'common')?.label;
   const hot = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
@@ -293,7 +294,7 @@ export function installedAsPlanned(
       colour: r.colour,
       wall: r.newWall ?? undefined,
       board: r.newBoard ?? undefined,
-      ohms,
+      ohms: conductorOhmsOf(job, r.conductor),
     })),
     wallScrews: sheet.terminals.map((t) => t.label),
     boardScrews: [...new Set([...equipment.screws, ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : []))])],
@@ -308,6 +309,8 @@ export function installedAsPlanned(
     device: common && feed && wired.has(common) ? { hot: feed, common, va: sheet.supply.va } : null,
     transformers: equipment.transformers,
     loads: equipment.loads,
+    extra: equipment.extra,
+    points: equipment.points,
     ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }

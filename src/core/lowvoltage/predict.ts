@@ -50,13 +50,14 @@ export function predictor(installed: Installed): Predictor {
 export function calledTerminals(installed: Installed, state: CallState): string[] {
   const compressor = state.calls.includes('cool1');
   return installed.contacts
-    .map((c) => c.to)
-    .filter((to) => {
-      const role = terminalInfo(to)?.role ?? 'fault';
+    .filter((c) => {
+      if (c.role === 'accessory') return state.accessories?.includes(c.to) ?? false;
+      const role = c.role ?? 'fault';
       const called = state.calls.includes(role);
-      const flips = installed.valveReversed === true && compressor && role.startsWith('valve');
-      return flips ? !called : called;
-    });
+      const flips = installed.valveReversed === true && compressor && role.startsWith('valve-');
+      return flips && role !== 'valve-close' ? !called : called;
+    })
+    .map((c) => c.to);
 }
 
 export function solveState(p: Predictor, state: CallState): Solution {
@@ -65,7 +66,11 @@ export function solveState(p: Predictor, state: CallState): Solution {
 
 export function predictState(p: Predictor, state: CallState): StatePrediction {
   const solution = solveState(p, state);
-  const points = [...p.installed.wallScrews.map(wallNode), ...p.installed.boardScrews.map(boardNode)];
+  const points = [
+    ...p.installed.wallScrews.map(wallNode),
+    ...p.installed.boardScrews.map(boardNode),
+    ...(p.installed.points ?? []),
+  ];
   const { elements } = p.solver.netlist;
   const runs = elements.flatMap((e) => (e.kind === 'load' && solution.running.has(e.id) ? [e] : []));
   return {

@@ -191,7 +191,15 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
   return settings;
 }
 
-const UNIT_WORDS = { K: 'K', s: 's', min: 'min', '/h': 'per hour', '°C': '°C' } as const;
+const UNIT_WORDS = {
+  K: 'K',
+  s: 's',
+  min: 'min',
+  '/h': 'per hour',
+  '°C': '°C',
+  '%': '%',
+  'min/h': 'min per hour',
+} as const;
 
 function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
   if (entry.values) {

@@ -7,6 +7,8 @@ export interface CallState {
   name: string;
   /** Roles whose thermostat contacts close. */
   calls: readonly TerminalRole[];
+  /** Wall terminals of accessory outputs that are on. */
+  accessories?: readonly string[];
   /** Nothing is powered. */
   dead?: boolean;
 }
@@ -54,7 +56,7 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
   const heatRoles: TerminalRole[] = ['heat1', 'heat2', 'heat3'];
   const states: CallState[] = [
     { id: 'off', name: 'supply off', calls: [], dead: true },
-    { id: 'idle', name: 'nothing called', calls: [] },
+    { id: 'idle', name: 'nothing called', calls: system.closesValve ? ['valve-close'] : [] },
   ];
   if (system.fanCall) states.push({ id: 'fan', name: 'fan alone', calls: ['fan'] });
   if (isHeatPump(system)) return [...states, ...heatPumpStates(system, fan)];

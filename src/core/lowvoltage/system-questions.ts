@@ -64,3 +64,34 @@ export const outdoorQuestion: Question = {
   ],
   needed: true,
 };
+
+export const threeWireQuestion: Question = {
+  code: 'three-wire',
+  stop: 'decide',
+  about: ['terminal:Y'],
+  ask: 'R, W and Y alone: is Y cooling, or does it close a zone valve?',
+  how: 'Look for an outdoor unit, and for a motor valve in the pipe. Or, with the old thermostat satisfied, measure Y to C at the board: a closing output is live, a cooling call is dead.',
+  answers: [
+    {
+      value: 'closes',
+      label: 'A motor valve, no outdoor unit',
+      means: 'W opens the valve and Y closes it: heat only.',
+    },
+    { value: 'cooling', label: 'An outdoor unit', means: 'Y is cooling, and the fan’s conductor is missing.' },
+  ],
+  needed: true,
+};
+
+export const unclearQuestion: Question = {
+  code: 'x-terminal',
+  stop: 'decide',
+  about: ['terminal:X'],
+  ask: 'What is X on this equipment?',
+  how: 'With the supply on and nothing calling, measure R to X at the board, and read the board’s diagram.',
+  answers: [
+    { value: 'common', label: 'About 24 V and it feeds nothing', means: 'X is the common.' },
+    { value: 'aux', label: 'The diagram says auxiliary heat', means: 'X calls auxiliary heat.' },
+    { value: 'fault', label: 'The diagram says lamp or fault', means: 'X lights a fault lamp: not a call.' },
+  ],
+  needed: true,
+};

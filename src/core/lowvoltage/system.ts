@@ -3,11 +3,18 @@
  * support becomes a question with the look or measurement that settles it.
  */
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
-import type { Fuel, Job } from '../job/schema';
+import type { Equipment, Fuel, Job } from '../job/schema';
 import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
-import { type Core, readCores, roleOf } from './cores';
-import { commonOrValveQuestion, fuelQuestion, outdoorQuestion, withoutFanQuestion } from './system-questions';
+import { type Core, readCores, roleOf, threeWiresOnly } from './cores';
+import {
+  commonOrValveQuestion,
+  fuelQuestion,
+  outdoorQuestion,
+  threeWireQuestion,
+  unclearQuestion,
+  withoutFanQuestion,
+} from './system-questions';
 
 export type SystemKind = 'heat-only' | 'cool-only' | 'furnace-ac' | 'heat-pump' | 'dual-fuel' | 'fan-only';
 
@@ -29,6 +36,10 @@ export interface LowVoltageSystem {
   /** A conductor on E. */
   emergencyCall: boolean;
   fuel: Fuel | null;
+  /** What the nameplate says makes the heat, where it was read. */
+  plant: Equipment['kind'] | null;
+  /** Y closes a motor-driven zone valve that W opens. */
+  closesValve: boolean;
   fanCall: boolean;
   reversingValve: 'O' | 'B' | null;
   transformers: 1 | 2;
@@ -54,6 +65,16 @@ function refusals(job: Job): Finding[] {
   ].filter((s) => s !== '');
   if (signs.length > 0)
     findings.push(finding('system.line-voltage', { why: listed(signs) }, ['seen'], 'seen at the wall'));
+  const serial = readCores(job).filter((c) => roleOf(c) === 'serial');
+  if (seen.serialControl || serial.length > 0)
+    findings.push(
+      finding(
+        'system.serial',
+        { why: serial.length > 0 ? `conductors on ${listed(serial.map((c) => c.board ?? c.wall ?? ''))}` : 'seen' },
+        serial.length > 0 ? about(serial) : ['seen'],
+        'data pair',
+      ),
+    );
   for (const [id, r] of Object.entries(job.readings)) {
     if (r.struck) continue;
     if (r.quantity === 'volts-ac' && r.value > 60) {
@@ -74,10 +95,13 @@ function refusals(job: Job): Finding[] {
 }
 
 function commonState(cores: readonly Core[]): LowVoltageSystem['common'] {
-  const isC = (label: string | undefined): boolean => label !== undefined && terminalInfo(label)?.role === 'common';
-  if (cores.some((c) => isC(c.wall) && isC(c.board))) return 'both-ends';
-  if (cores.some((c) => isC(c.wall))) return 'wall-only';
-  if (cores.some((c) => isC(c.board))) return 'board-only';
+  // A letter that turned out to be the common counts at whichever end it is landed.
+  const isC = (core: Core, label: string | undefined): boolean =>
+    label !== undefined &&
+    (terminalInfo(label)?.role === 'common' || (core.role === 'common' && ['B', 'X'].includes(label)));
+  if (cores.some((c) => isC(c, c.wall) && isC(c, c.board))) return 'both-ends';
+  if (cores.some((c) => isC(c, c.wall))) return 'wall-only';
+  if (cores.some((c) => isC(c, c.board))) return 'board-only';
   return 'none';
 }
 
@@ -98,14 +122,13 @@ export function readSystem(job: Job): LowVoltageSystem {
   const fans = withRole('fan');
   const bs = withRole('valve-heat');
   const os = withRole('valve-cool', 'valve-either');
-  const bIsCommon = job.answers['b-common'] === 'common';
-  const valves = [...os, ...(bIsCommon ? [] : bs)];
+  const valves = [...os, ...bs];
+  const closers = withRole('valve-close');
 
   const heatStages = heats.length;
   let coolStages = cools.length > 0 ? Math.max(1, cools.some((c) => roleOf(c) === 'cool2') ? 2 : 1) : 0;
   let auxStages = 0;
-  let common = commonState(cores);
-  if (bIsCommon && common === 'none' && bs.some((c) => c.wall && c.board)) common = 'both-ends';
+  const common = commonState(cores);
 
   const result: LowVoltageSystem = {
     verdict: 'empty',
@@ -116,6 +139,8 @@ export function readSystem(job: Job): LowVoltageSystem {
     auxRoles: [],
     emergencyCall: withRole('emergency').length > 0,
     fuel: equipment.fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
+    plant: equipment.kind ?? null,
+    closesValve: closers.length > 0,
     fanCall: fans.length > 0,
     reversingValve: null,
     transformers: 1,
@@ -132,7 +157,9 @@ export function readSystem(job: Job): LowVoltageSystem {
     result.sentence =
       findings[0]?.code === 'system.millivolt'
         ? 'A millivolt heater that makes its own supply. A 24 V thermostat must not go here.'
-        : 'This is line voltage. A 24 V thermostat must not go here.';
+        : findings[0]?.code === 'system.serial'
+          ? 'Proprietary serial control: its conductors carry data, not 24 V calls. A 24 V thermostat must not go here.'
+          : 'This is line voltage. A 24 V thermostat must not go here.';
     return result;
   }
   const landed = cores.filter((c) => c.wall !== undefined || c.board !== undefined);
@@ -166,6 +193,16 @@ export function readSystem(job: Job): LowVoltageSystem {
   }
   if (equipment.transformers) result.transformers = equipment.transformers;
 
+  if (withRole('unclear').length > 0) questions.push(unclearQuestion);
+  const ofThree = threeWiresOnly(job);
+  if (ofThree && closers.length === 0 && job.answers['three-wire'] === undefined) questions.push(threeWireQuestion);
+  if (closers.length > 0)
+    reasons.push({
+      rule: 'three-wire',
+      text: 'R, W and Y alone with a zone valve: W opens it, Y closes it. Heat only.',
+      about: about([...heats, ...closers]),
+    });
+
   // Reversing valve.
   if (bs.length > 0 && os.length === 0 && common === 'none' && job.answers['b-common'] === undefined) {
     questions.push(commonOrValveQuestion);
@@ -192,6 +229,8 @@ export function readSystem(job: Job): LowVoltageSystem {
     if (heats.length > 0)
       reasons.push({ rule: 'aux', text: 'W on a heat pump is auxiliary heat.', about: about(heats) });
     if (fossil) findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
+  } else if (cools.length > 0 && outdoor === 'none') {
+    findings.push(finding('system.no-outdoor-unit', {}, about(cools), 'nameplate: no outdoor unit'));
   } else if (heats.length > 0 && cools.length > 0) {
     result.kind = 'furnace-ac';
     reasons.push({
@@ -222,13 +261,15 @@ export function readSystem(job: Job): LowVoltageSystem {
   result.coolStages = coolStages;
   heats = heats.filter((c) => c.wall !== undefined || c.board !== undefined);
 
-  if (cools.length > 0 && fans.length === 0 && !heatPump) {
+  const asked = questions.some((q) => q.code === 'three-wire');
+  if (cools.length > 0 && fans.length === 0 && !heatPump && outdoor !== 'none' && !asked) {
     const answer = job.answers['y-without-g'];
     if (answer === undefined) questions.push(withoutFanQuestion);
     if (answer === undefined || answer === 'missing')
       findings.push(finding('system.no-fan-with-cooling', {}, about(cools), 'Y landed, G not'));
   }
-  if (heats.length > 0 && result.fuel === null) questions.push(fuelQuestion);
+  // Water carries the heat: what burns is the boiler's own affair.
+  if (heats.length > 0 && result.fuel === null && !isWet(result)) questions.push(fuelQuestion);
 
   if (common === 'wall-only')
     findings.push(
@@ -252,6 +293,18 @@ export function readSystem(job: Job): LowVoltageSystem {
   return result;
 }
 
+/** Heat by water: a boiler, a zone valve, or a coil in the air handler. */
+export const isWet = (system: Pick<LowVoltageSystem, 'plant' | 'closesValve'>): boolean =>
+  system.closesValve ||
+  system.plant === 'boiler' ||
+  system.plant === 'steam-boiler' ||
+  system.plant === 'zone-valve' ||
+  system.plant === 'hydronic-air-handler';
+
+/** Equipment that never starts its own fan with heat: the thermostat must. */
+export const needsFanWithHeat = (system: Pick<LowVoltageSystem, 'plant' | 'fuel'>): boolean =>
+  system.plant === 'hydronic-air-handler' || (system.fuel === 'electric' && !isWet({ ...system, closesValve: false }));
+
 /** The compressor heats as well as cools. */
 export const isHeatPump = (system: Pick<LowVoltageSystem, 'kind'>): boolean =>
   system.kind === 'heat-pump' || system.kind === 'dual-fuel';
@@ -262,7 +315,15 @@ const isFuel = (value: string | undefined): value is Fuel =>
 /** One sentence that says what it all means. */
 function sentenceFor(system: LowVoltageSystem): string {
   const fuel = system.fuel ? `${fuelWords[system.fuel]} ` : '';
-  const furnace = `${fuel}furnace`;
+  const plain: Partial<Record<NonNullable<Equipment['kind']>, string>> = {
+    boiler: 'boiler',
+    'steam-boiler': 'steam boiler',
+    'zone-valve': 'zone valve',
+    'hydronic-air-handler': 'hot-water air handler',
+  };
+  const furnace = system.closesValve
+    ? 'zone valve driven both ways (W opens, Y closes)'
+    : `${system.plant && isWet(system) ? '' : fuel}${(system.plant && plain[system.plant]) ?? 'furnace'}`;
   const a = /^[aeiou]/.test(furnace) ? 'An' : 'A';
   const power =
     system.common === 'both-ends'

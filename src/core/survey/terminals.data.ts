@@ -20,7 +20,13 @@ export type TerminalRole =
   | 'fault'
   | 'sensor'
   | 'accessory'
-  | 'splitter';
+  | 'splitter'
+  /** Closes a motor-driven zone valve (old three-wire R W Y). */
+  | 'valve-close'
+  /** One leg of a proprietary data pair. */
+  | 'serial'
+  /** Letters whose meaning only a look or a measurement settles. */
+  | 'unclear';
 
 export interface TerminalInfo {
   label: string;
@@ -56,6 +62,19 @@ export const TERMINALS: readonly TerminalInfo[] = [
   { label: 'DHM', role: 'accessory', meaning: 'dehumidify, often reversed', aliases: ['D'] },
   { label: 'VNT', role: 'accessory', meaning: 'ventilator', aliases: [] },
   { label: 'K', role: 'splitter', meaning: 'shared core of a splitter or extender', aliases: [] },
+  { label: 'X', role: 'unclear', meaning: 'common, auxiliary or fault lamp, by make', aliases: [] },
+  {
+    label: 'D+',
+    role: 'serial',
+    meaning: 'data pair of a communicating system, no 24 V call',
+    aliases: ['DATA+', 'D1'],
+  },
+  {
+    label: 'D-',
+    role: 'serial',
+    meaning: 'data pair of a communicating system, no 24 V call',
+    aliases: ['DATA-', 'D2'],
+  },
 ];
 
 const known = new Map<string, TerminalInfo>(
