@@ -14,9 +14,9 @@ import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
 import { callOf } from '../src/core/lowvoltage/installed';
 import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
-import { isHeatPump } from '../src/core/lowvoltage/system';
+import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
-import { type TerminalRole, terminalInfo } from '../src/core/survey/terminals.data';
+import type { TerminalRole } from '../src/core/survey/terminals.data';
 
 /** Nominal figures of the invented equipment. */
 const FURNACE_STAGE_WATTS = [9_000, 15_000, 20_000];
@@ -40,6 +40,8 @@ interface Thermostat {
   heatCelsius: number;
   coolCelsius: number;
   heatBy: 'compressor' | 'auxiliary';
+  /** Kinds of accessory asked to run. */
+  accessories: string[];
 }
 
 export class World {
@@ -55,6 +57,10 @@ export class World {
   /** The equipment's own valve marking; null where there is no heat pump. */
   private readonly marking: 'O' | 'B' | null;
   private readonly dual: boolean;
+  /** Water carries the heat: no air is warmed unless a coil's fan runs. */
+  private readonly wet: boolean;
+  private readonly closesValve: boolean;
+  private readonly accessories: { kind: string; terminal: string; reversed: boolean; needsFan: boolean }[];
   private supplyOn = true;
   private seconds = 0;
   private rate = 1;
@@ -66,6 +72,7 @@ export class World {
     heatCelsius: 20,
     coolCelsius: 24.5,
     heatBy: 'compressor',
+    accessories: [],
   };
   private house: HouseState;
   private readonly outdoorCelsius: number;
@@ -89,6 +96,14 @@ export class World {
     this.electricHeat = d.system.fuel === 'electric';
     this.marking = isHeatPump(d.system) ? (d.system.reversingValve ?? 'O') : null;
     this.dual = d.system.kind === 'dual-fuel';
+    this.wet = isWet(d.system);
+    this.closesValve = d.system.closesValve;
+    this.accessories = (d.wiring?.accessories ?? []).map((a) => ({
+      kind: a.accessory.kind,
+      terminal: a.terminals[0] ?? 'ACC+',
+      reversed: a.accessory.output === 'reversed',
+      needsFan: a.needsFan,
+    }));
     this.settings = Object.fromEntries(d.settings.canonical.map((s) => [s.key, job.setUp.chosen[s.key] ?? s.value]));
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
     const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
@@ -114,7 +129,7 @@ export class World {
   private solve(): Solution {
     this.solution ??= this.predictor.solver.solve({
       controls: new Set(this.calling.map(callOf)),
-      suppliesOff: this.supplyOn ? new Set() : new Set(this.installed.transformers.map((t) => t.supply)),
+      suppliesOff: this.supplyOn ? new Set() : new Set(this.predictor.solver.kernel.supplyNames),
     });
     return this.solution;
   }
@@ -143,10 +158,13 @@ export class World {
     const wired = (label: string): boolean =>
       this.installed.conductors.some((c) => c.wall === label && c.open !== 'wall');
     const hot = hots.find((h) => wired(h));
+    const byHand = (this.settings['terminals.byHand'] ?? '').split(' ');
     return this.sheet.terminals
       .map((t) => t.label)
       .filter((label) => {
         if (hots.includes(label)) return wired(label);
+        // Entered by hand: reported whatever the device sees.
+        if (byHand.includes(label)) return true;
         if (!hot || !wired(label)) return false;
         if (this.calling.includes(label)) return true;
         const [point] = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution);
@@ -167,10 +185,10 @@ export class World {
     const kind = this.settings['equipment.kind'];
     const room = this.house.airCelsius;
     const roles: TerminalRole[] = [];
-    const was = (role: TerminalRole): boolean => this.calling.some((t) => terminalInfo(t)?.role === role);
+    const was = (role: TerminalRole): boolean => this.isCalled(role);
     if (mode === 'heat' && kind !== 'cool-only') {
       const gap = heatCelsius - room;
-      if (this.marking) return this.terminalsOf(this.pumpHeating(gap, was));
+      if (this.marking) return [...this.terminalsOf(this.pumpHeating(gap, was)), ...this.accessoryOutputs()];
       if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
         roles.push('heat1');
         if (gap > 2 || (was('heat2') && gap > 1)) roles.push('heat2');
@@ -185,12 +203,25 @@ export class World {
         if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
       }
     }
-    if (fan === 'on' && !roles.includes('fan')) roles.push('fan');
-    return this.terminalsOf(roles);
+    const wantsAir = this.accessories.some((a) => a.needsFan && this.thermostat.accessories.includes(a.kind));
+    if ((fan === 'on' || wantsAir) && !roles.includes('fan')) roles.push('fan');
+    if (this.closesValve && !roles.includes('heat1')) roles.push('valve-close');
+    return [...this.terminalsOf(roles), ...this.accessoryOutputs()];
   }
 
   private terminalsOf(roles: readonly TerminalRole[]): string[] {
-    return this.installed.contacts.map((c) => c.to).filter((t) => roles.includes(terminalInfo(t)?.role ?? 'fault'));
+    return this.installed.contacts.filter((c) => roles.includes(c.role ?? 'fault')).map((c) => c.to);
+  }
+
+  private isCalled(role: TerminalRole): boolean {
+    return this.installed.contacts.some((c) => c.role === role && this.calling.includes(c.to));
+  }
+
+  /** Outputs of accessories that are on: those asked for, and reversed ones that are not. */
+  private accessoryOutputs(): string[] {
+    return this.accessories
+      .filter((a) => this.thermostat.accessories.includes(a.kind) !== a.reversed)
+      .map((a) => a.terminal);
   }
 
   /** Compressor stages by how far the room is off, auxiliary heat beyond; dual fuel gives the furnace the field. */
@@ -219,10 +250,9 @@ export class World {
       return;
     }
     if (!before) this.startLeft = Math.max(this.startLeft, this.sheet.firstStartSeconds);
-    const cooling = this.calling.some((t) => terminalInfo(t)?.role === 'cool1');
-    const next = this.wantedCalls();
-    if (cooling && !next.some((t) => terminalInfo(t)?.role === 'cool1')) this.restLeft = this.restSeconds();
-    this.setCalls(next);
+    const cooling = this.isCalled('cool1');
+    this.setCalls(this.wantedCalls());
+    if (cooling && !this.isCalled('cool1')) this.restLeft = this.restSeconds();
   }
 
   private setCalls(calls: string[]): void {
@@ -233,7 +263,7 @@ export class World {
 
   private blowerRuns(): boolean {
     if (this.has('blower')) return true;
-    if (this.electricHeat || (this.marking && !this.dual)) return false;
+    if (this.electricHeat || this.wet || (this.marking && !this.dual)) return false;
     return (
       this.burnerSeconds > FURNACE_FAN_ON_SECONDS ||
       (this.sinceBurner < FURNACE_FAN_OFF_SECONDS && this.burnerShare > 0.05)
@@ -241,7 +271,7 @@ export class World {
   }
 
   private heatStages(): number {
-    if (!this.has('burner') && !this.has('heater')) return 0;
+    if (!['burner', 'heater', 'boiler', 'pump'].some((runs) => this.has(runs))) return 0;
     const second = this.has('burner, high') || this.has('heater, second stage');
     const third = this.has('third heat stage') || this.has('heater, third stage');
     return 1 + (second ? 1 : 0) + (third ? 1 : 0);
@@ -266,7 +296,9 @@ export class World {
     const high =
       this.coolStages() > 1 ? 1.5 : pump || this.coolStages() > 0 ? 1.35 : this.heatStages() > 1 ? 1.3 : 0.75;
     const flow = this.blowerRuns() ? AIRFLOW_M3S * high : 0;
-    const heat = flow > 0 ? heating + this.direction() * compressor : 0;
+    // Radiators warm the room without any air stream.
+    const radiators = this.wet && flow === 0 ? heating : 0;
+    const heat = flow > 0 ? heating + this.direction() * compressor : radiators;
     const ret = this.house.airCelsius;
     return { heat, ret, supply: flow > 0 ? ret + heat / (RHO_CP * flow) : ret };
   }
@@ -365,7 +397,12 @@ export class World {
     const { supply, ret } = this.air();
     const solution = this.solve();
     const loads = this.predictor.solver.netlist.elements.flatMap((e) =>
-      e.kind === 'load' && e.runs && e.runs !== 'display' && e.runs !== 'blower' && solution.running.has(e.id)
+      e.kind === 'load' &&
+      e.runs &&
+      e.runs !== 'display' &&
+      e.runs !== 'blower' &&
+      !e.runs.startsWith('thermostat of') &&
+      solution.running.has(e.id)
         ? [e.runs]
         : [],
     );

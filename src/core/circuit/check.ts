@@ -93,7 +93,7 @@ export function checkCircuit(netlist: Netlist, solution: Solution): CircuitFault
       } else if (va > 0.8 * element.ratedVA) {
         faults.push({ kind: 'near-limit', element: element.id, name: element.name, va, ratedVA: element.ratedVA });
       }
-    } else if (element.kind === 'load') {
+    } else if (element.kind === 'load' && !element.sense) {
       const share = across(element, solution) / element.ratedVolts;
       const meant = Math.abs(solution.amps.get(element.id) ?? 0) * loadOhms(element) > 0.25 * element.ratedVolts;
       if (meant && share < 0.85) {

@@ -51,6 +51,8 @@ export interface LoadElement extends ElementBase {
   va: number;
   /** A coil picks up at 75 % and holds to 60 % of rated voltage; an electronic load runs from 75 %. */
   coil: boolean;
+  /** An electronic input: its level means something, so that less than rated is not a weakness. */
+  sense?: boolean;
   /** What runs when it is energised: "compressor", "burner" … */
   runs?: string;
 }

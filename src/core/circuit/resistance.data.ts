@@ -19,3 +19,6 @@ export const OHMS_PER_KM: Record<Gauge, number> = {
 
 /** One-way resistance of a conductor in ohms. */
 export const conductorOhms = (gauge: Gauge, metres: number): number => (OHMS_PER_KM[gauge] * metres) / 1000;
+
+/** Every gauge of the table. */
+export const RESISTANCE_GAUGES = Object.keys(OHMS_PER_KM) as Gauge[];

@@ -196,6 +196,15 @@ export const CATALOGUE = {
     message: `${fixed(f.millivolts, 0)} mV DC across two conductors: a millivolt heater that makes its own supply.`,
     fix: 'No 24 V thermostat here. Use a thermostat made for millivolt systems.',
   })),
+  'system.no-candidate': entry<{ readings: string[] }>(
+    'caution',
+    'decide',
+    'No reading of the letters explains the readings taken.',
+    (f) => ({
+      message: `Neither reading of the letters explains ${listed(f.readings)}.`,
+      fix: 'Measure those again, with the state they were taken in; then trace the conductors at the board.',
+    }),
+  ),
   'system.serial': entry<{ why: string }>(
     'blocker',
     'decide',
@@ -278,6 +287,62 @@ export const CATALOGUE = {
     }),
   ),
 
+  // Accessories
+  'accessory.transformers-joined': entry<{ accessory: string; terminal: string; high: number; low: number }>(
+    'blocker',
+    'decide',
+    'A lead of an accessory’s own transformer is on the system’s R or C: two transformers are joined.',
+    (f) => ({
+      message: `The ${f.accessory}’s own transformer is joined to ${f.terminal}: told to feed it, the device would put ${volts(f.high)} or ${volts(f.low)} across its coil, by phase.`,
+      fix: `Take its lead off ${f.terminal}. Both of its wires go to the volt-free pair and nowhere else.`,
+    }),
+  ),
+  'accessory.no-output': entry<{ accessory: string; device: string }>(
+    'blocker',
+    'decide',
+    'The device has no free output for an accessory.',
+    (f) => ({
+      message: `${f.device} has no free output that can run a ${f.accessory}.`,
+      fix: 'Choose a device with an output for it, or leave it on its own control and say so in the record.',
+    }),
+  ),
+  'accessory.needs-isolating-relay': entry<{ accessory: string; terminal: string }>(
+    'caution',
+    'connect',
+    'An accessory with its own transformer on an output that is fed from R.',
+    (f) => ({
+      message: `${f.terminal} is fed from R, and the ${f.accessory} has its own transformer: they must not meet.`,
+      fix: `Fit an isolating relay: its coil on ${f.terminal} and C, its contact in the ${f.accessory}’s own loop.`,
+    }),
+  ),
+  'accessory.no-return': entry<{ accessory: string }>(
+    'blocker',
+    'connect',
+    'A fed accessory is to return to C at the wall, where there is none.',
+    (f) => ({
+      message: `The ${f.accessory} has no way back: there is no C at the wall.`,
+      fix: 'Land its return on C at the board instead.',
+    }),
+  ),
+  'accessory.no-fan': entry<{ accessory: string }>(
+    'caution',
+    'decide',
+    'An accessory needs moving air and the plan has no fan call.',
+    (f) => ({
+      message: `The ${f.accessory} needs the fan, and this plan cannot call the fan alone.`,
+      fix: 'Keep G for the fan and power the device another way, or accept it only while heat or cooling runs.',
+    }),
+  ),
+  'accessory.ventilator-small': entry<{ needed: number; moves: number }>(
+    'caution',
+    'set-up',
+    'The ventilator cannot move the fresh air the dwelling needs even in a whole hour.',
+    (f) => ({
+      message: `The house needs ${fixed(f.needed, 0)} L/s of fresh air and the ventilator moves ${fixed(f.moves, 0)} L/s.`,
+      fix: 'It must run all the time and still falls short. Tell the customer; a larger one is needed.',
+    }),
+  ),
+
   // The second cable
   'outdoor.missing-conductor': entry<{ terminals: string[] }>(
     'caution',
@@ -344,6 +409,15 @@ export const CATALOGUE = {
     (f) => ({
       message: `In ${f.state} the loads take ${voltAmps(f.va)}, more than 80 % of the ${fixed(f.ratedVA, 0)} VA transformer.`,
       fix: 'It runs, with little to spare. Add nothing to this transformer.',
+    }),
+  ),
+  'circuit.weak-inrush': entry<{ load: string; volts: number; state: string }>(
+    'caution',
+    'connect',
+    'A coil may not pull in: its inrush drags the supply under 75 %.',
+    (f) => ({
+      message: `While the ${f.load} pulls in (${f.state}) it sees only ${volts(f.volts)}; under 18 V it may chatter.`,
+      fix: 'Fit a larger transformer or thicker conductors.',
     }),
   ),
   'circuit.weak-coil': entry<{ state: string; load: string; volts: number }>(
@@ -451,6 +525,15 @@ export const CATALOGUE = {
     (f) => ({
       message: `The device does not see ${listed(f.terminals)}, which ${f.terminals.length === 1 ? 'is' : 'are'} in the plan.`,
       fix: 'A conductor is not fully seated. Supply off, pull it, strip it fresh, push it home and tug.',
+    }),
+  ),
+  'detected.by-hand': entry<{ terminals: string[] }>(
+    'caution',
+    'set-up',
+    'Terminals behind a diode piece that the device cannot detect.',
+    (f) => ({
+      message: `Behind the diode piece the device does not see ${listed(f.terminals)} for itself.`,
+      fix: 'Enter them by hand in the device’s list of terminals; that is as it should be.',
     }),
   ),
   'detected.extra': entry<{ terminals: string[] }>(

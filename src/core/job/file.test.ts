@@ -78,12 +78,16 @@ describe('device sheets', () => {
       ['Rc', true, 'internal'],
       ['Rh', false, 'wire'],
       ['R', true, 'none'],
+      ['R', true, 'none'],
+      ['R', false, 'none'],
     ]);
     expect(SHIPPED_SHEETS.map((s) => (s.settings[0] ? placeOf(s.settings[0]) : ''))).toEqual([
       'function 1',
       'Fitter / Wires / Power',
       'function 10',
       'function 101',
+      'Setup / Basics / Units',
+      'switch A',
     ]);
   });
 

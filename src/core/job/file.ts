@@ -7,6 +7,7 @@ import { insulation } from '../survey/colours.data';
 import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
 import { terminalInfo } from '../survey/terminals.data';
 import {
+  Accessory,
   ColourName,
   type Conductor,
   type ConductorEnd,
@@ -18,6 +19,7 @@ import {
   Reading,
   Survey,
   TerminalLabel,
+  Zone,
 } from './schema';
 
 export const MAX_FILE_BYTES = 4_000_000;
@@ -59,6 +61,8 @@ const SurveyInput = z.strictObject({
   ...Survey.shape,
   conductors: z.union([z.array(ConductorInput).max(48), z.record(z.string(), ConductorInput)]).optional(),
   jumpers: z.union([z.array(JumperInput).max(12), z.record(z.string(), Jumper)]).optional(),
+  accessories: z.union([z.array(Accessory).max(8), z.record(z.string(), Accessory)]).optional(),
+  zones: z.union([z.array(Zone).max(8), z.record(z.string(), Zone)]).optional(),
   /** Conductors as typed in Survey: "r red, c blue, y yellow". */
   lines: z.union([z.string(), z.array(z.string())]).optional(),
 });
@@ -119,9 +123,15 @@ function conductor(input: ConductorInput): Conductor {
   return out;
 }
 
+/** A list gets ids of its own. */
+const keyed = <T>(items: readonly T[] | Record<string, T> | undefined, prefix: string): Record<string, T> =>
+  Array.isArray(items)
+    ? Object.fromEntries(items.map((item: T, i) => [`${prefix}${i + 1}`, item]))
+    : { ...(items as Record<string, T> | undefined) };
+
 function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: FileProblem[]): unknown {
   if (!input) return {};
-  const { conductors, jumpers, lines, ...rest } = input;
+  const { conductors, jumpers, lines, accessories, zones, ...rest } = input;
   const entries: [string, ConductorInput][] = Array.isArray(conductors)
     ? conductors.map((c, i) => [c.id ?? `k${i + 1}`, c])
     : Object.entries(conductors ?? {});
@@ -130,7 +140,12 @@ function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: F
     if (seen.has(id)) problems.push({ path: 'survey.conductors', message: `two conductors have the id "${id}"` });
     seen.add(id);
   }
-  let survey = Survey.parse({ ...rest, conductors: Object.fromEntries(entries.map(([id, c]) => [id, conductor(c)])) });
+  let survey = Survey.parse({
+    ...rest,
+    accessories: keyed(accessories, 'a'),
+    zones: keyed(zones, 'z'),
+    conductors: Object.fromEntries(entries.map(([id, c]) => [id, conductor(c)])),
+  });
   const jumperList = Array.isArray(jumpers) ? jumpers : Object.values(jumpers ?? {});
   jumperList.forEach((j, i) => {
     const full = Array.isArray(j)

@@ -4,7 +4,7 @@
  */
 import type { Job } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
-import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { HOT_ROLES, PLATE_ORDER, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 
 export interface Core {
   id: string;
@@ -93,8 +93,20 @@ export function readCores(job: Job): Core[] {
         cut: c.wall?.state === 'cut' || c.board?.state === 'cut',
         spare: wall === undefined && (boardSeen ? board === undefined : true),
       };
-    });
+    })
+    .sort(inPlateOrder);
 }
+
+const rank = (label: string | undefined): number => {
+  const i = label === undefined ? -1 : PLATE_ORDER.indexOf(terminalInfo(label)?.label ?? label);
+  return i < 0 ? PLATE_ORDER.length : i;
+};
+
+/** By the board's letters, so that nothing hangs on the order in which conductors were entered. */
+const inPlateOrder = (a: Core, b: Core): number =>
+  rank(a.board ?? a.wall) - rank(b.board ?? b.wall) ||
+  rank(a.wall) - rank(b.wall) ||
+  (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** What the equipment does with a conductor: its board terminal's role, else its wall terminal's. */
 export const roleOf = (core: Core): TerminalRole | undefined => core.role;

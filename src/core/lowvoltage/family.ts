@@ -6,9 +6,12 @@ import type { Job, Reading } from '../job/schema';
 import { bandText, type ProofRun, runProof, valueText } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
 import { checkWeek } from '../week/week';
+import { type Budget, budgetFindings, planBudget } from './budget';
+import { type Candidates, candidateSystems, withSettled } from './candidates';
 import { installedAsFound } from './equipment';
 import type { Installed } from './installed';
 import { checkSafe, type MakeSafe } from './make-safe';
+import { outdoorFindings } from './outdoor';
 import { DEFECTS, type Part, partsList } from './parts';
 import { installedAsPlanned, type WiringPlan, wiredTerminals } from './plan';
 import { judgePowering, type Powering } from './powering';
@@ -25,7 +28,7 @@ import {
 } from './predict';
 import { proofPlan } from './proof';
 import { planSettings, type Settings } from './settings';
-import { type CallState, callStates } from './states';
+import { type CallState, callStates, withAccessories } from './states';
 import { surveyFindings } from './survey-findings';
 import { type LowVoltageSystem, readSystem } from './system';
 
@@ -38,6 +41,10 @@ export interface LowVoltageDerived {
   /** Terminals of the device that the plan wires. */
   wired: string[];
   settings: Settings;
+  /** What the letters could mean, side by side, where they leave it open. */
+  candidates: Candidates;
+  /** The transformer in the worst state, its parts and what would repair a shortfall. */
+  budget: Budget | null;
   states: CallState[];
   source: SourceEstimate;
   /** The circuit being predicted: as planned when there is a plan, else as found. */
@@ -62,10 +69,8 @@ function circuitFindings(predictions: readonly StatePrediction[]): Finding[] {
       const state = p.name;
       if (f.kind === 'fuse-open')
         findings.push(finding('circuit.fuse-opens', { state, amps: f.amps }, ['board.R', 'board.C'], 'circuit'));
-      else if (f.kind === 'overload')
-        findings.push(finding('circuit.overload', { state, va: f.va, ratedVA: f.ratedVA }, ['board.R'], 'circuit'));
-      else if (f.kind === 'near-limit')
-        findings.push(finding('circuit.near-limit', { state, va: f.va, ratedVA: f.ratedVA }, ['board.R'], 'circuit'));
+      // The budget speaks of the transformer, in the worst state of all.
+      else if (f.kind === 'overload' || f.kind === 'near-limit') continue;
       else if (f.kind === 'weak-coil')
         findings.push(finding('circuit.weak-coil', { state, load: f.name, volts: f.volts }, [], 'circuit'));
       else if (f.kind === 'series-loads')
@@ -125,10 +130,12 @@ function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | null): 
   return findings;
 }
 
-function detectedFindings(job: Job, wired: readonly string[]): Finding[] {
+function detectedFindings(job: Job, wired: readonly string[], byHand: readonly string[]): Finding[] {
   const { detected } = job.setUp;
   if (!detected || wired.length === 0) return [];
-  const missing = wired.filter((t) => !detected.includes(t));
+  const unseen = wired.filter((t) => !detected.includes(t));
+  const missing = unseen.filter((t) => !byHand.includes(t));
+  const behind = unseen.filter((t) => byHand.includes(t));
   const extra = detected.filter((t) => !wired.includes(t));
   const findings: Finding[] = [];
   if (missing.length > 0)
@@ -137,6 +144,15 @@ function detectedFindings(job: Job, wired: readonly string[]): Finding[] {
         'detected.missing',
         { terminals: missing },
         missing.map((t) => `wall.${t}`),
+        `reported ${detected.join(' ')}`,
+      ),
+    );
+  if (behind.length > 0)
+    findings.push(
+      finding(
+        'detected.by-hand',
+        { terminals: behind },
+        behind.map((t) => `wall.${t}`),
         `reported ${detected.join(' ')}`,
       ),
     );
@@ -185,7 +201,10 @@ function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
 }
 
 /** @param now the time for things that expire, or null where time does not matter */
-export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerived {
+export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDerived {
+  const candidates = candidateSystems(asked);
+  // Readings that leave one reading of the letters standing have answered the question.
+  const job = withSettled(asked, candidates);
   const { sheet, findings: sheetFindings } = chosenSheet(job);
   const findings: Finding[] = [...sheetFindings, ...surveyFindings(job)];
   if (job.arrive.worksNow === 'no' || job.arrive.worksNow === 'partly')
@@ -199,6 +218,15 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
     );
   const system = readSystem(job);
   findings.push(...system.findings);
+  if (candidates.list.length > 0 && candidates.list.every((c) => !c.stands))
+    findings.push(
+      finding(
+        'system.no-candidate',
+        { readings: [...new Set(candidates.list.flatMap((c) => c.contradictedBy.map((x) => x.text)))].slice(0, 2) },
+        ['system'],
+        'readings taken before the change',
+      ),
+    );
   const safe = checkSafe(job, system);
   findings.push(...safe.findings);
   for (const [id, d] of Object.entries(job.connect.defects)) {
@@ -220,13 +248,18 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
   const way = powering?.ways.find((w) => w.id === powering.chosen);
   const wiring = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
   if (wiring) findings.push(...wiring.findings);
-  const settings = planSettings(job, system, powering, plannable ? sheet : null);
+  const settings = planSettings(job, system, powering, plannable ? sheet : null, wiring);
   if (plannable) findings.push(...settings.findings);
   const source = estimateSource(job);
   // A plan that gives the fan's conductor away leaves no fan call.
-  const fanCall = wiring ? wiring.rows.some((r) => r.newWall !== null && r.function === 'fan') : system.fanCall;
+  const fanCall = wiring
+    ? wiring.kit?.shared !== undefined || wiring.rows.some((r) => r.newWall !== null && r.function === 'fan')
+    : system.fanCall;
   const states = readable
-    ? callStates({ ...system, fanCall: system.fanCall && fanCall }, settings.thermostatRunsFan)
+    ? withAccessories(
+        callStates({ ...system, fanCall: system.fanCall && fanCall }, settings.thermostatRunsFan),
+        wiring?.accessories ?? [],
+      )
     : [];
   const hasPlan = sheet !== null && wiring !== null && way !== undefined;
   const installed = hasPlan
@@ -236,7 +269,9 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
       : null;
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
-  findings.push(...circuitFindings(predictions));
+  const budget = p && installed ? planBudget(job, installed, p, states) : null;
+  findings.push(...circuitFindings(predictions), ...(budget ? budgetFindings(budget) : []));
+  if (installed) findings.push(...outdoorFindings(job, installed.loads));
   if (hasPlan) {
     findings.push(...powerUpFindings(job, predictions, source));
     for (const row of wiring.rows) {
@@ -252,7 +287,11 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
     }
   }
   const wired = sheet && wiring ? wiredTerminals(sheet, wiring) : [];
-  findings.push(...detectedFindings(job, wired), ...joinFindings(job, sheet, now), ...checkWeek(job, sheet));
+  findings.push(
+    ...detectedFindings(job, wired, wiring?.byHand ?? []),
+    ...joinFindings(job, sheet, now),
+    ...checkWeek(job, sheet),
+  );
   const tests =
     hasPlan && installed && system.verdict !== 'refused'
       ? proofPlan({
@@ -278,6 +317,8 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
     wiring,
     wired,
     settings,
+    candidates,
+    budget,
     states,
     source,
     installed,
@@ -285,7 +326,7 @@ export function deriveLowVoltage(job: Job, now: string | null): LowVoltageDerive
     predictions,
     proof,
     parts: partsList(job, sheet, powering),
-    questions: [...system.questions, ...(powering?.questions ?? [])],
+    questions: [...system.questions, ...(powering?.questions ?? []), ...(wiring?.questions ?? [])],
     findings,
   };
 }

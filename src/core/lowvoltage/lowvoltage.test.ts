@@ -136,10 +136,13 @@ describe('power without C', () => {
   it('a cut core is no spare; a new cable always remains; a battery device needs none', () => {
     const ways = derive(lines(`${four}, cut blue`)).powering?.ways;
     expect(ways?.map((w) => [w.id, w.works])).toEqual([
+      ['splitter', 'yes'],
       ['reuse-g', 'yes'],
       ['new-cable', 'yes'],
       ['battery', 'no'],
       ['spare-core', 'no'],
+      ['extender', 'no'],
+      ['separate-transformer', 'no'],
     ]);
     const battery = derive(lines(four, {}, { device: 'k2-battery' }));
     expect(battery.powering?.chosen).toBe('battery');

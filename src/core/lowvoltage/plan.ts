@@ -3,13 +3,16 @@
  * becomes of the jumpers, and the steps to do it. Planned by what the board's letter does, never by colour.
  */
 import type { DeviceSheet } from '../devices/sheet';
-import { type Finding, finding } from '../findings/finding';
+import { type Finding, finding, type Question } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { accessoryElements } from './accessories/circuit';
+import { type PlannedAccessory, planAccessories } from './accessories/plan';
 import { conductorOhmsOf } from './conductor-ohms';
 import { type Core, readCores, roleOf } from './cores';
 import { boardLabels, contactsFor, equipmentCircuit } from './equipment';
 import type { Installed } from './installed';
+import { type KitLetters, kitSteps, kitWiring, type PowerKit, SHARED } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
 
 export interface PlanRow {
@@ -45,6 +48,12 @@ export interface WiringPlan {
   steps: WorkStep[];
   /** Board screws joined by the plan. */
   boardLinks: [string, string][];
+  /** A part put into the circuit to power the device. */
+  kit: PowerKit | null;
+  /** Terminals the device cannot see for itself behind a diode piece. */
+  byHand: string[];
+  accessories: PlannedAccessory[];
+  questions: Question[];
   findings: Finding[];
 }
 
@@ -57,6 +66,8 @@ export interface Takeover {
   added?: string;
   /** Two board screws to join, so that one call serves both. */
   joinAtBoard?: [string, string];
+  /** The device's terminal to land on, where it is not the usual one for the role; the board end stays. */
+  onto?: string;
 }
 
 const FUNCTION: Partial<Record<TerminalRole, string>> = {
@@ -99,6 +110,7 @@ export function planWiring(
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   takeovers: readonly Takeover[],
+  kit: PowerKit | null = null,
 ): WiringPlan {
   const cores = readCores(job);
   const findings: Finding[] = [];
@@ -120,9 +132,19 @@ export function planWiring(
       capped(core.cut ? 'cut short' : 'spare');
       return;
     }
-    const target = deviceTerminal(sheet, role, singleHot);
+    const target = takeover?.onto ?? deviceTerminal(sheet, role, singleHot);
     if (role === 'common' && target !== null && !takeover && system.common !== 'both-ends' && core.wall === undefined) {
       capped('no common reaches the wall on it');
+      return;
+    }
+    if (kit?.shared === core.id) {
+      rows.push({
+        ...base,
+        newWall: SHARED,
+        newBoard: SHARED,
+        function: 'cooling and fan',
+        why: 'one core carries both calls to the module',
+      });
       return;
     }
     if (target === null) {
@@ -131,11 +153,13 @@ export function planWiring(
       return;
     }
     if (used.has(target)) {
+      // A second transformer's R with nowhere to go is a side of the system left dead.
+      if (HOT_ROLES.has(role) && system.transformers === 2) missing.add(role);
       capped(`${target} is already taken`);
       return;
     }
     used.add(target);
-    const board = takeover ? (labels.get(role) ?? 'C') : (core.board ?? null);
+    const board = takeover && takeover.onto === undefined ? (labels.get(role) ?? 'C') : (core.board ?? null);
     const why =
       takeover?.why ??
       (HOT_ROLES.has(role)
@@ -172,9 +196,44 @@ export function planWiring(
       ),
     );
   }
-  const jumpers = jumperActions(job, system, sheet);
+  const apart = kit?.kind === 'separate-transformer';
+  const jumpers = jumperActions(job, apart ? { ...system, transformers: 2 } : system, sheet);
   const boardLinks = takeovers.flatMap((t) => (t.joinAtBoard ? [t.joinAtBoard] : []));
-  return { rows, jumpers, steps: workSteps(rows, jumpers, boardLinks), boardLinks, findings };
+  const accessories = planAccessories(job, sheet, {
+    commonAtWall: rows.some((r) => r.newWall !== null && r.function === FUNCTION.common),
+    fanCall: kit?.shared !== undefined || rows.some((r) => r.newWall !== null && r.function === FUNCTION.fan),
+  });
+  findings.push(...accessories.findings);
+  const letters = kitLetters(job, system, sheet);
+  const more = [
+    ...(kit ? kitSteps(kit, sheet, { board: letters.board, cool: letters.device.cool, fan: letters.device.fan }) : []),
+    ...accessories.planned.flatMap((a) => a.steps),
+  ];
+  return {
+    rows,
+    jumpers,
+    steps: workSteps(rows, jumpers, boardLinks, more),
+    boardLinks,
+    kit,
+    byHand:
+      kit?.kind === 'splitter'
+        ? sheet.terminals.filter((t) => t.role === 'cool1' || t.role === 'fan').map((t) => t.label)
+        : [],
+    accessories: accessories.planned,
+    questions: accessories.questions,
+    findings,
+  };
+}
+
+/** The letters a power kit meets at the board and on the device. */
+function kitLetters(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Record<'board' | 'device', KitLetters> {
+  const { label } = equipmentCircuit(job, system);
+  const on = (role: TerminalRole, usual: string): string =>
+    sheet.terminals.find((t) => t.role === role)?.label ?? usual;
+  return {
+    board: { hot: label('hot'), common: label('common'), cool: label('cool1'), fan: label('fan') },
+    device: { hot: sheet.singleR, common: on('common', 'C'), cool: on('cool1', 'Y'), fan: on('fan', 'G') },
+  };
 }
 
 function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
@@ -214,6 +273,7 @@ function workSteps(
   rows: readonly PlanRow[],
   jumpers: readonly JumperAction[],
   boardLinks: readonly [string, string][],
+  more: readonly WorkStep[],
 ): WorkStep[] {
   const steps: WorkStep[] = [];
   const landed = rows.filter((r) => r.newWall !== null);
@@ -244,6 +304,7 @@ function workSteps(
       about: `board.${a}`,
     });
   }
+  steps.push(...more.filter((m) => m.place === 'board'));
   for (const j of jumpers) steps.push({ id: `jumper-${j.id}`, place: 'wall', what: j.what, about: 'jumper' });
   for (const r of landed) {
     steps.push({
@@ -253,6 +314,7 @@ function workSteps(
       about: `conductor:${r.conductor}`,
     });
   }
+  steps.push(...more.filter((m) => m.place === 'wall'));
   for (const r of rows) {
     if (r.newWall === null)
       steps.push({
@@ -281,13 +343,26 @@ export function installedAsPlanned(
 ): Installed {
   const equipment = equipmentCircuit(job, system, openVolts);
   const wired = new Set(plan.rows.map((r) => r.newWall));
+  const apart = plan.kit?.kind === 'separate-transformer';
   const common = sheet.terminals.find((t) => t.role === 'common')?.label;
-  const hot = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
+  const hotRow = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
+  const hot = hotRow?.newWall ?? sheet.singleR;
   const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
-  const feed = system.transformers === 2 && coolHot && wired.has(coolHot) ? coolHot : hot?.newWall;
+  const feed = system.transformers === 2 && coolHot && wired.has(coolHot) ? coolHot : hotRow?.newWall;
   const wallLinks: [string, string][] = [];
   const [a, b] = sheet.jumper.between;
-  if (system.transformers === 1 && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
+  if (system.transformers === 1 && !apart && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
+  const letters = kitLetters(job, system, sheet);
+  const kit = plan.kit ? kitWiring(plan.kit, letters.board, { ...letters.device, hot }) : null;
+  const coded = plan.kit?.kind === 'extender';
+  const commonAtWall = common !== undefined && wired.has(common) ? common : null;
+  const contacts = contactsFor(sheet.terminals).filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')));
+  const powered = common && (wired.has(common) || apart);
+  const device = powered && feed ? { hot: apart ? (plan.kit?.feed ?? feed) : feed, common, va: sheet.supply.va } : null;
+  const accessoryContacts = plan.accessories.map((x): Installed['contacts'][number] => {
+    const [first = 'ACC+', second] = x.terminals;
+    return { from: x.fed || x.isolated ? hot : (second ?? hot), to: first, role: 'accessory' };
+  });
   return {
     conductors: plan.rows.map((r) => ({
       id: r.conductor,
@@ -296,8 +371,14 @@ export function installedAsPlanned(
       board: r.newBoard ?? undefined,
       ohms: conductorOhmsOf(job, r.conductor),
     })),
-    wallScrews: sheet.terminals.map((t) => t.label),
-    boardScrews: [...new Set([...equipment.screws, ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : []))])],
+    wallScrews: [...new Set([...sheet.terminals.map((t) => t.label), ...(kit?.wallScrews ?? [])])],
+    boardScrews: [
+      ...new Set([
+        ...equipment.screws,
+        ...(kit?.boardScrews ?? []),
+        ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : [])),
+      ]),
+    ],
     wallLinks,
     boardLinks: [
       ...plan.boardLinks,
@@ -305,11 +386,17 @@ export function installedAsPlanned(
         .filter((j) => j.place === 'board')
         .map((j): [string, string] => [j.a, j.b]),
     ],
-    contacts: contactsFor(sheet.terminals),
-    device: common && feed && wired.has(common) ? { hot: feed, common, va: sheet.supply.va } : null,
+    contacts: [...contacts, ...(kit?.contacts ?? []), ...accessoryContacts],
+    device,
     transformers: equipment.transformers,
     loads: equipment.loads,
-    extra: equipment.extra,
+    extra: [
+      ...equipment.extra,
+      ...(kit?.elements ?? []),
+      ...plan.accessories.flatMap((x) =>
+        accessoryElements(x, { wall: commonAtWall, board: equipment.label('common') }),
+      ),
+    ],
     points: equipment.points,
     ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
@@ -317,4 +404,6 @@ export function installedAsPlanned(
 
 /** Wall terminals the plan wires, in plate order. */
 export const wiredTerminals = (sheet: DeviceSheet, plan: WiringPlan): string[] =>
-  sheet.terminals.map((t) => t.label).filter((label) => plan.rows.some((r) => r.newWall === label));
+  sheet.terminals
+    .map((t) => t.label)
+    .filter((label) => plan.byHand.includes(label) || plan.rows.some((r) => r.newWall === label));

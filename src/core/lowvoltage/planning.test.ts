@@ -175,7 +175,7 @@ describe('parts and tools', () => {
       expect.arrayContaining(['Drill, masonry plugs, 5 mm masonry bit', 'Larger wall plate']),
     );
     expect(names(file('r red, w white'))).toContain('fish tape');
-    expect(names(file('r red, y yellow, g green, w white'))).toContain('short jumper wire');
+    expect(names(file('r red, y yellow, g green, w white'))).toContain('splitter module');
     expect(
       names({ ...job, connect: { ...job.connect, defects: { d: { kind: 'no-slack', where: 'wall' } } } }),
     ).toContain('Connectors and spare cable');

@@ -35,7 +35,7 @@ export interface Predictor {
 /** Prepares a circuit for being solved in many states; the pattern is worked out once. */
 export function predictor(installed: Installed): Predictor {
   const solver = new CircuitSolver(toNetlist(installed));
-  const supplies = new Set(installed.transformers.map((t) => t.supply));
+  const supplies = new Set(solver.netlist.elements.flatMap((e) => (e.kind === 'source' ? [e.supply] : [])));
   return {
     installed,
     solver,
@@ -76,7 +76,7 @@ export function predictState(p: Predictor, state: CallState): StatePrediction {
   return {
     state: state.id,
     name: state.name,
-    called: calledTerminals(p.installed, state),
+    called: calledTerminals(p.installed, state).filter((t) => p.installed.wallScrews.includes(t)),
     points,
     probes: p.solver.probeAll(points, solution),
     running: runs.flatMap((e) => (e.runs ? [e.runs] : [])),

@@ -4,9 +4,9 @@
  */
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { listed } from '../units/units';
-import { boardMeasures, type ProofContext, seen } from './proof-measures';
+import { boardMeasures, type ProofContext, seen, voltsMeasure } from './proof-measures';
 import type { CallState } from './states';
-import { isHeatPump } from './system';
+import { isHeatPump, isWet } from './system';
 
 /** Air temperatures in kelvin, typical of nameplates. */
 const FURNACE_RISE = { low: 20, high: 40 };
@@ -19,7 +19,7 @@ const WARM_SECONDS = 240;
 const COLD_CAUTION = 'Do not run cooling below about 13 °C / 55 °F outdoors. Skip it with that reason.';
 
 /** "heat2" belongs to "heat". */
-const groupOf = (state: string): string => state.replace(/\d+$/, '');
+const groupOf = (state: string): string => state.replace(/-?\d+$/, '');
 
 const TITLES: Record<string, string> = {
   heat: 'Heat',
@@ -27,12 +27,19 @@ const TITLES: Record<string, string> = {
   aux: 'Auxiliary',
   emergency: 'Emergency heat',
   fan: 'Fan alone',
+  humidify: 'Humidifier',
+  dehumidify: 'Dehumidifier',
+  ventilate: 'Ventilator',
 };
+
+/** Groups that are called one at a time and have no stages. */
+const SINGLE = new Set(['fan', 'emergency', 'humidify', 'dehumidify', 'ventilate']);
+const ACCESSORY = new Set(['humidify', 'dehumidify', 'ventilate']);
 
 function titleOf(c: ProofContext, state: CallState): string {
   const group = groupOf(state.id);
   const name = group === 'aux' && c.system.kind === 'dual-fuel' ? 'Furnace' : (TITLES[group] ?? state.name);
-  return group === 'fan' || group === 'emergency' ? name : `${name}, stage ${state.id.slice(-1)}`;
+  return SINGLE.has(group) ? name : `${name}, stage ${state.id.slice(-1)}`;
 }
 
 function setText(c: ProofContext, state: CallState): string {
@@ -41,6 +48,12 @@ function setText(c: ProofContext, state: CallState): string {
   switch (group) {
     case 'fan':
       return 'Fan to on; heat and cool off.';
+    case 'humidify':
+      return 'Heat and cool off; humidity target above the reading, or the device’s own test of the output.';
+    case 'dehumidify':
+      return 'Heat and cool off; dehumidify target below the reading, or the device’s own test of the output.';
+    case 'ventilate':
+      return 'Heat and cool off; ventilator on, or the device’s own test of the output.';
     case 'heat':
       return first
         ? 'Heat mode, setpoint 1.5 K / 3 °F above the room.'
@@ -83,7 +96,10 @@ function airMeasure(c: ProofContext, state: CallState): MeasurePlan | null {
     return air('rise', above, FURNACE_RISE, 'nameplate band, typically 20 to 40 K');
   if (state.id === 'aux1')
     return air('rise', above, HEATER_RISE, 'compressor and heater together, typically 10 to 35 K');
-  if (state.id === 'heat1' && c.system.fuel !== null)
+  // Radiators have no supply air; a coil in the air handler lifts it gently.
+  if (state.id === 'heat1' && c.system.plant === 'hydronic-air-handler')
+    return air('rise', above, PUMP_LIFT, 'hot-water coil, typically 8 to 20 K');
+  if (state.id === 'heat1' && c.system.fuel !== null && !isWet(c.system))
     return air('rise', above, FURNACE_RISE, 'nameplate band, typically 20 to 40 K');
   return null;
 }
@@ -99,6 +115,24 @@ function cautionOf(c: ProofContext, state: CallState): string | null {
   return null;
 }
 
+/** Not the display, and not the other zones' thermostats: what an installer sees or hears start. */
+const seenRunning = (runs: string): boolean => runs !== 'display' && !runs.startsWith('thermostat of');
+
+/** The accessory's output at the wall: live to C when it is fed from here, across the open pair when it is not. */
+function outputMeasures(c: ProofContext, state: CallState): MeasurePlan[] {
+  const commonAtWall = c.installed.device?.common;
+  return c.installed.contacts
+    .filter((x) => x.role === 'accessory')
+    .flatMap((x) => {
+      const fed = c.installed.wallScrews.includes(x.from) && !x.from.startsWith('ACC');
+      const to = fed ? commonAtWall : x.from;
+      const m = to
+        ? voltsMeasure(c, state.id, `wall.${x.to}`, `wall.${to}`, `${x.to} to ${to} at the wall`, `out-${x.to}`)
+        : null;
+      return m ? [m] : [];
+    });
+}
+
 export function callTests(c: ProofContext): TestPlan[] {
   const { sheet, system, installed } = c;
   const tests: TestPlan[] = [];
@@ -106,10 +140,15 @@ export function callTests(c: ProofContext): TestPlan[] {
   let compressorRested = false;
   calls.forEach((state, at) => {
     const group = groupOf(state.id);
-    const runs = (c.predictions.get(state.id)?.running ?? []).filter((r) => r !== 'display');
-    const measures = boardMeasures(c, state.id);
+    const runs = (c.predictions.get(state.id)?.running ?? []).filter(seenRunning);
+    const measures = [...boardMeasures(c, state.id), ...(ACCESSORY.has(group) ? outputMeasures(c, state) : [])];
     const furnaceFan =
-      group !== 'fan' && group !== 'cool' && !state.calls.includes('fan') && system.fuel !== 'electric';
+      !ACCESSORY.has(group) &&
+      group !== 'fan' &&
+      group !== 'cool' &&
+      !state.calls.includes('fan') &&
+      system.fuel !== 'electric' &&
+      !isWet(system);
     const what = furnaceFan ? [...runs, 'blower'] : runs;
     measures.push(
       seen(
@@ -147,7 +186,7 @@ export function callTests(c: ProofContext): TestPlan[] {
       measures,
     });
     const next = calls[at + 1];
-    if (group !== 'fan' && (!next || groupOf(next.id) !== group)) {
+    if (!ACCESSORY.has(group) && group !== 'fan' && (!next || groupOf(next.id) !== group)) {
       const ran = new Set(
         calls.filter((s) => groupOf(s.id) === group).flatMap((s) => c.predictions.get(s.id)?.running ?? []),
       );

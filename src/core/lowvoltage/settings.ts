@@ -4,11 +4,13 @@
  */
 import { type DeviceSheet, placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { Equipment, Job } from '../job/schema';
+import { addAccessories } from './accessories/settings';
 import { type CanonicalSetting, numbers, option } from './canonical-setting';
 import { addHeatPump } from './heat-pump-settings';
-import type { Powering } from './powering';
-import { isHeatPump, type LowVoltageSystem } from './system';
+import type { WiringPlan } from './plan';
+import type { Powering, PowerWayId } from './powering';
+import { isHeatPump, isWet, type LowVoltageSystem } from './system';
 
 export interface CardRow {
   key: SettingKey;
@@ -30,14 +32,23 @@ export interface Settings {
   card: CardRow[];
   /** The thermostat energises G with heat. */
   thermostatRunsFan: boolean;
+  /** What this device asks that the job does not answer: the installer or the customer decides. */
+  open: { label: string; where: string; choices: string }[];
   findings: Finding[];
 }
 
 /**
  * Cycles per hour at half load: furnace under 90 % efficient 5, condensing 3, electric 9,
- * compressor 3 (usual thermostat practice; N = 4·Nmax·x·(1−x)).
+ * compressor and hot water 3, steam 1 (usual thermostat practice; N = 4·Nmax·x·(1−x)).
  */
-export function heatCycles(fuel: string | null, efficiencyPercent: number | undefined): { value: number; why: string } {
+export function heatCycles(
+  fuel: string | null,
+  efficiencyPercent: number | undefined,
+  plant: Equipment['kind'] | null = null,
+): { value: number; why: string } {
+  if (plant === 'steam-boiler') return { value: 1, why: 'steam needs one long run' };
+  if (plant === 'boiler' || plant === 'zone-valve' || plant === 'hydronic-air-handler')
+    return { value: 3, why: 'hot water carries on heating after the call' };
   if (fuel === 'electric') return { value: 9, why: 'electric heat has no mass to spare' };
   if (fuel === 'oil') return { value: 3, why: 'oil burners want long runs' };
   if (efficiencyPercent !== undefined && efficiencyPercent >= 90) return { value: 3, why: 'condensing furnace' };
@@ -48,7 +59,12 @@ export function heatCycles(fuel: string | null, efficiencyPercent: number | unde
 }
 
 /** Canonical settings this job needs, with proposed values. */
-export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: Powering | null): CanonicalSetting[] {
+export function canonicalSettings(
+  job: Job,
+  system: LowVoltageSystem,
+  powering: Powering | null,
+  wiring: WiringPlan | null = null,
+): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
   const add = (
     key: SettingKey,
@@ -113,25 +129,37 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
     stages(coolStages),
     otherThan(coolStages, 'Y'),
   );
+  const radiators = isWet(system) && system.plant !== 'hydronic-air-handler';
   if (heatStages > 0) {
-    const electric = fuel === 'electric' || system.kind === 'heat-pump';
+    const coil = system.plant === 'hydronic-air-handler';
+    const electric = fuel === 'electric' || system.kind === 'heat-pump' || coil;
     const boardStarts = job.survey.equipment.fanStartedBy === 'equipment' && system.kind !== 'heat-pump';
     const value = electric && !boardStarts ? 'thermostat' : 'equipment';
-    add(
-      'fan.heating',
-      'Fan in heating',
-      value,
-      electric
-        ? boardStarts
-          ? 'you saw the board start its own fan'
+    const fanWhy = electric
+      ? boardStarts
+        ? 'you saw the board start its own fan'
+        : coil
+          ? 'a hot-water coil gives nothing without air'
           : system.kind === 'heat-pump'
             ? 'a heat pump’s fan must be energised with heat'
             : 'electric heat must never run without air'
-        : 'a fuel furnace starts its own fan once it is warm',
-      [option('equipment', 'by the equipment'), option('thermostat', 'by the thermostat')],
-    );
+      : 'a fuel furnace starts its own fan once it is warm';
+    // Radiators have no fan to ask about.
+    if (!radiators)
+      add(
+        'fan.heating',
+        'Fan in heating',
+        value,
+        fanWhy,
+        [option('equipment', 'by the equipment'), option('thermostat', 'by the thermostat')],
+        coil && !boardStarts ? [{ value: 'equipment', why: 'nothing else starts the fan of a hot-water coil' }] : [],
+      );
     if (!isHeatPump(system)) {
-      const cycles = heatCycles(fuel, job.survey.equipment.efficiencyPercent);
+      const cycles = heatCycles(
+        fuel,
+        job.survey.equipment.efficiencyPercent,
+        system.closesValve ? 'zone-valve' : system.plant,
+      );
       add(
         'cycles.heat',
         'Heat cycles',
@@ -152,24 +180,38 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
       [{ value: '0', why: 'the compressor could restart against pressure' }],
     );
   }
+  const apart = powering?.chosen === 'separate-transformer';
+  const feeds = apart ? 2 : system.transformers;
   add(
     'transformers',
     'Transformers',
-    String(system.transformers),
-    system.transformers === 1 ? 'one R conductor' : 'separate R conductors',
+    String(feeds),
+    apart ? 'the device’s own supply stays apart' : feeds === 1 ? 'one R conductor' : 'separate R conductors',
     numbers([1, 2], ''),
     [
       {
-        value: system.transformers === 1 ? '2' : '1',
-        why: system.transformers === 1 ? 'there is one transformer' : 'joining two transformers damages them',
+        value: feeds === 1 ? '2' : '1',
+        why: feeds === 1 ? 'there is one transformer' : 'joining two transformers damages them',
       },
     ],
   );
-  const power = powering?.chosen === 'battery' ? 'battery' : 'common';
-  add('power.source', 'Power', power, power === 'battery' ? 'batteries chosen' : 'from R and C', [
+  const power = POWER_SOURCE[powering?.chosen ?? 'common'] ?? 'common';
+  add('power.source', 'Power', power, POWER_WHY[power] ?? 'from R and C', [
     option('common', 'C wire'),
     option('battery', 'batteries'),
+    option('extender', 'extender module'),
+    option('separate', 'its own transformer'),
   ]);
+  const byHand = powering?.ways.find((w) => w.id === powering.chosen)?.plan.byHand ?? [];
+  if (byHand.length > 0)
+    add(
+      'terminals.byHand',
+      'Terminals entered by hand',
+      byHand.join(' '),
+      'behind the diode piece the device cannot see them',
+      [option(byHand.join(' ')), option('none', 'none')],
+      [{ value: 'none', why: 'the device would take cooling and fan as not wired' }],
+    );
   if (kind === 'furnace-ac') {
     add('changeover', 'Changeover', 'manual', 'the customer chooses the season; auto needs a wide gap', [
       option('manual', 'by hand'),
@@ -187,9 +229,37 @@ export function canonicalSettings(job: Job, system: LowVoltageSystem, powering: 
       ],
     );
   }
+  if (heatStages > 1 || coolStages > 1)
+    add(
+      'stage.second',
+      'Second stage joins at',
+      '1',
+      '1 K off, or 10 to 20 min without gain; off in reverse order',
+      numbers([0.5, 1, 1.5, 2], 'K'),
+    );
+  if (system.fanCall && !radiators)
+    add(
+      'fan.circulation',
+      'Fan circulation',
+      '0',
+      'off unless the customer wants the air moved',
+      numbers([0, 10, 15, 20, 30], 'min per hour'),
+    );
+  addAccessories(wiring?.accessories ?? [], add);
   add('setback.recovery', 'Early start', 'on', 'one zone on this equipment', [option('on'), option('off')]);
   return settings;
 }
+
+const POWER_SOURCE: Partial<Record<PowerWayId, string>> = {
+  battery: 'battery',
+  extender: 'extender',
+  'separate-transformer': 'separate',
+};
+const POWER_WHY: Record<string, string> = {
+  battery: 'batteries chosen',
+  extender: 'the module shares a core for Y and G',
+  separate: 'a plug-in transformer feeds the device alone',
+};
 
 const UNIT_WORDS = {
   K: 'K',
@@ -216,14 +286,24 @@ function onDevice(entry: SettingEntry, value: string): { enter: string; range: s
   return { enter: value, range: '' };
 }
 
+const rangeText = (entry: SettingEntry): string =>
+  entry.range ? `${entry.range.low} to ${entry.range.high} ${UNIT_WORDS[entry.range.unit]}` : '';
+
+/** Questions a device asks of every job; those of equipment that is not here it does not ask. */
+const asksAnyway = (key: SettingKey, system: LowVoltageSystem): boolean =>
+  key === 'schedule.form' ||
+  (key === 'changeover' && isHeatPump(system)) ||
+  (key === 'equipment.fuel' && !isHeatPump(system) && system.heatStages > 0);
+
 export function planSettings(
   job: Job,
   system: LowVoltageSystem,
   powering: Powering | null,
   sheet: DeviceSheet | null,
+  wiring: WiringPlan | null = null,
 ): Settings {
   const findings: Finding[] = [];
-  const canonical = canonicalSettings(job, system, powering);
+  const canonical = canonicalSettings(job, system, powering, wiring);
   const settled = (s: CanonicalSetting): string => job.setUp.chosen[s.key] ?? s.value;
   for (const s of canonical) {
     const value = settled(s);
@@ -245,10 +325,19 @@ export function planSettings(
     findings.push(finding('settings.fan-electric', {}, ['setting:fan.heating'], 'fuel electric, fan by equipment'));
   }
   const card: CardRow[] = [];
+  const open: Settings['open'] = [];
   if (sheet) {
     for (const entry of sheet.settings) {
       const s = canonical.find((c) => c.key === entry.setting);
-      if (!s) continue;
+      if (!s) {
+        if (asksAnyway(entry.setting, system))
+          open.push({
+            label: entry.label,
+            where: placeOf(entry),
+            choices: entry.values ? Object.values(entry.values).join(', ') : rangeText(entry),
+          });
+        continue;
+      }
       const value = settled(s);
       const device = onDevice(entry, value);
       const label = s.options.find((o) => o.value === value)?.label ?? value;
@@ -282,5 +371,5 @@ export function planSettings(
     if (absent.length > 0)
       findings.push(finding('settings.not-on-device', { settings: absent.map((s) => s.name) }, ['device'], sheet.name));
   }
-  return { canonical, card, thermostatRunsFan, findings };
+  return { canonical, card, thermostatRunsFan, open, findings };
 }

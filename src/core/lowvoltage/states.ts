@@ -1,5 +1,6 @@
 /** The electrical states a system can be in, and which terminals are called in each. */
 import type { TerminalRole } from '../survey/terminals.data';
+import { ACTION, type PlannedAccessory } from './accessories/plan';
 import { isHeatPump, type LowVoltageSystem } from './system';
 
 export interface CallState {
@@ -71,4 +72,26 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
     });
   }
   return states;
+}
+
+/**
+ * The same states with accessories: a state for each, and outputs that are on whenever their
+ * accessory is not wanted (reversed).
+ */
+export function withAccessories(states: readonly CallState[], planned: readonly PlannedAccessory[]): CallState[] {
+  if (planned.length === 0) return [...states];
+  const terminal = (p: PlannedAccessory): string => p.terminals[0] ?? 'ACC+';
+  const held = planned.filter((p) => p.accessory.output === 'reversed').map(terminal);
+  const plain = states.map((s) => (s.dead || held.length === 0 ? s : { ...s, accessories: held }));
+  const own = planned.map((p, i): CallState => {
+    const verb = ACTION[p.accessory.kind];
+    const again = planned.slice(0, i).filter((x) => x.accessory.kind === p.accessory.kind).length;
+    return {
+      id: again > 0 ? `${verb}-${again + 1}` : verb,
+      name: p.accessory.kind,
+      calls: p.needsFan ? ['fan'] : [],
+      accessories: p.accessory.output === 'reversed' ? held.filter((t) => t !== terminal(p)) : [...held, terminal(p)],
+    };
+  });
+  return [...plain, ...own];
 }

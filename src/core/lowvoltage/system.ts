@@ -301,10 +301,6 @@ export const isWet = (system: Pick<LowVoltageSystem, 'plant' | 'closesValve'>): 
   system.plant === 'zone-valve' ||
   system.plant === 'hydronic-air-handler';
 
-/** Equipment that never starts its own fan with heat: the thermostat must. */
-export const needsFanWithHeat = (system: Pick<LowVoltageSystem, 'plant' | 'fuel'>): boolean =>
-  system.plant === 'hydronic-air-handler' || (system.fuel === 'electric' && !isWet({ ...system, closesValve: false }));
-
 /** The compressor heats as well as cools. */
 export const isHeatPump = (system: Pick<LowVoltageSystem, 'kind'>): boolean =>
   system.kind === 'heat-pump' || system.kind === 'dual-fuel';

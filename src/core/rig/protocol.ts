@@ -53,6 +53,11 @@ export const SetThermostat = z.strictObject({
   heatCelsius: z.number().min(0).max(40).optional(),
   coolCelsius: z.number().min(5).max(45).optional(),
   heatBy: z.enum(['compressor', 'auxiliary']).optional(),
+  /** Accessories asked to run; an empty list asks for none. */
+  accessories: z
+    .array(z.enum(['humidifier', 'dehumidifier', 'ventilator']))
+    .max(4)
+    .optional(),
   /** Set-up: canonical setting to value, as the settings card names them. */
   settings: z.record(z.string().max(40), z.string().max(40)).optional(),
 });

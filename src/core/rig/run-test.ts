@@ -14,6 +14,12 @@ const WARM_SECONDS = 300;
 const HOLD_STEP_SECONDS = 20;
 const REST_LIMIT_SECONDS = 900;
 
+const ACCESSORY_OF: Partial<Record<string, 'humidifier' | 'dehumidifier' | 'ventilator'>> = {
+  humidify: 'humidifier',
+  dehumidify: 'dehumidifier',
+  ventilate: 'ventilator',
+};
+
 const same = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((x) => b.includes(x));
 
@@ -22,9 +28,11 @@ async function call(rig: RigClient, state: string, dual: boolean): Promise<RigSt
   const now = await rig.state();
   const room = now.roomCelsius;
   const further = state.endsWith('2') || state.endsWith('3') ? 3.2 : 1.5;
-  if (state === 'fan') return rig.thermostat({ mode: 'off', fan: 'on' });
+  const accessory = ACCESSORY_OF[state.replace(/-\d+$/, '')];
+  if (accessory) return rig.thermostat({ mode: 'off', fan: 'auto', accessories: [accessory] });
+  if (state === 'fan') return rig.thermostat({ mode: 'off', fan: 'on', accessories: [] });
   const heat = (heatBy: 'compressor' | 'auxiliary', above: number): Promise<RigState> =>
-    rig.thermostat({ mode: 'heat', fan: 'auto', heatBy, heatCelsius: Math.min(40, room + above) });
+    rig.thermostat({ mode: 'heat', fan: 'auto', accessories: [], heatBy, heatCelsius: Math.min(40, room + above) });
   if (state === 'emergency') return heat('auxiliary', 2.5);
   if (state.startsWith('aux')) {
     if (dual) return heat('auxiliary', state.endsWith('2') ? 4 : 2.5);
@@ -32,8 +40,8 @@ async function call(rig: RigClient, state: string, dual: boolean): Promise<RigSt
   }
   if (state.startsWith('heat')) return heat('compressor', further);
   if (state.startsWith('cool'))
-    return rig.thermostat({ mode: 'cool', fan: 'auto', coolCelsius: Math.max(5, room - further) });
-  return rig.thermostat({ mode: 'off', fan: 'auto' });
+    return rig.thermostat({ mode: 'cool', fan: 'auto', accessories: [], coolCelsius: Math.max(5, room - further) });
+  return rig.thermostat({ mode: 'off', fan: 'auto', accessories: [] });
 }
 
 /** Keeps a call clearly there while the room drifts. */

@@ -1,0 +1,252 @@
+/**
+ * The transformer's budget: every state the thermostat, its accessories and the other zones can be
+ * in is solved; the worst is shown with its parts. Keep it at or below 80 % of rated VA and every
+ * coil at or above 85 % of nominal; while a coil pulls in it must still see 75 %.
+ */
+import { PICK_UP } from '../circuit/netlist';
+import { conductorOhms, RESISTANCE_GAUGES } from '../circuit/resistance.data';
+import { CircuitSolver } from '../circuit/solve';
+import { type WorstStates, worstStates } from '../circuit/worst';
+import { type Finding, finding } from '../findings/finding';
+import type { Job } from '../job/schema';
+import { ISOLATING_RELAY_VA } from './accessories/circuit';
+import type { Installed } from './installed';
+import { toNetlist } from './installed';
+import { DEFAULT_GAUGE, DEFAULT_METRES, SECONDARY_VOLTS, TRANSFORMER_SIZES } from './loads.data';
+import { type Predictor, predictor } from './predict';
+import type { CallState } from './states';
+import { zoneCall } from './zones';
+
+export const BUDGET_SHARE = 0.8;
+export const COIL_SHARE = 0.85;
+/** Their states are made here by switching each output on and off in every other state. */
+const ACCESSORY_STATES = { humidify: 1, dehumidify: 1, ventilate: 1 };
+
+/** More zones than this are tried all on and all off only: VA grows with every zone that calls. */
+const MOST_ZONES = 5;
+
+export interface BudgetState {
+  name: string;
+  call: CallState;
+  zones: readonly string[];
+}
+
+export interface Inrush {
+  name: string;
+  /** At the coil in the instant before it has pulled in. */
+  volts: number;
+  ok: boolean;
+  state: string;
+}
+
+export interface Repair {
+  /** What is changed, as an instruction. */
+  what: string;
+  /** What it then comes to. */
+  va: number;
+  ratedVA: number;
+  weakestShare: number | null;
+}
+
+export interface Budget {
+  worst: WorstStates;
+  states: BudgetState[];
+  /** The system's own transformer, the most loaded where there are two. */
+  va: number;
+  ratedVA: number;
+  state: string;
+  parts: { id: string; name: string; va: number }[];
+  inrush: Inrush | null;
+  short: boolean;
+  repair: Repair | null;
+}
+
+/** Every state the controls can be in together: calls, fan, accessories, zones. */
+export function budgetStates(
+  calls: readonly CallState[],
+  accessories: readonly string[],
+  zones: readonly string[],
+  fanTerminal: boolean,
+): BudgetState[] {
+  const subsets = (items: readonly string[]): string[][] =>
+    items.length > MOST_ZONES
+      ? [[], [...items]]
+      : Array.from({ length: 2 ** items.length }, (_, mask) => items.filter((_i, at) => ((mask >> at) & 1) === 1));
+  const states: BudgetState[] = [];
+  for (const call of calls) {
+    if (call.dead || call.id in ACCESSORY_STATES) continue;
+    for (const fan of fanTerminal && !call.calls.includes('fan') ? [false, true] : [false])
+      for (const on of subsets(accessories))
+        for (const z of subsets(zones)) {
+          const withFan: CallState = {
+            ...call,
+            calls: fan ? [...call.calls, 'fan'] : call.calls,
+            ...(on.length > 0 ? { accessories: on } : {}),
+          };
+          const also = [...(fan ? ['fan'] : []), ...on, ...z.map((id) => `zone ${id}`)];
+          states.push({ name: [call.name, ...also].join(' + '), call: withFan, zones: z });
+        }
+  }
+  return states;
+}
+
+function solveAll(p: Predictor, states: readonly BudgetState[]): WorstStates {
+  return worstStates(
+    p.solver,
+    states.map((s) => {
+      const { controls, suppliesOff } = p.circuitState(s.call);
+      return { controls: new Set([...controls, ...s.zones.map(zoneCall)]), suppliesOff };
+    }),
+  );
+}
+
+/** The system's sources; an accessory's own transformer is its own affair. */
+const ofSystem = (worst: WorstStates): WorstStates['sources'] =>
+  worst.sources
+    .filter((s) => !s.source.id.startsWith('source:accessory:'))
+    .sort((a, b) => b.va / b.source.ratedVA - a.va / a.source.ratedVA);
+
+const fits = (worst: WorstStates): boolean =>
+  ofSystem(worst).every((s) => s.va <= BUDGET_SHARE * s.source.ratedVA) &&
+  (worst.weakest === null || worst.weakest.share >= COIL_SHARE);
+
+/** Each coil in turn drawing its inrush on top of the worst state that has it running. */
+function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetState[]): Inrush | null {
+  let worst: Inrush | null = null;
+  const netlist = toNetlist(installed);
+  for (const load of installed.loads) {
+    if (load.inrushVA <= load.va) continue;
+    const state = [...states]
+      .reverse()
+      .find((s) => p.solver.solve(p.circuitState(s.call)).running.has(`load:${load.id}`));
+    if (!state) continue;
+    const solver = new CircuitSolver({
+      ...netlist,
+      elements: netlist.elements.map((e) =>
+        e.id === `load:${load.id}` && e.kind === 'load' ? { ...e, va: load.inrushVA } : e,
+      ),
+    });
+    const element = netlist.elements.find((e) => e.id === `load:${load.id}`);
+    const solution = solver.solve(p.circuitState(state.call));
+    const volts = element ? Math.abs((solution.volts.get(element.a) ?? 0) - (solution.volts.get(element.b) ?? 0)) : 0;
+    if (worst === null || volts < worst.volts)
+      worst = { name: load.name, volts, ok: volts >= PICK_UP * SECONDARY_VOLTS, state: state.name };
+  }
+  return worst;
+}
+
+interface Change {
+  what: string;
+  apply: (i: Installed) => Installed;
+}
+
+/** Changes that could repair a shortfall, the smallest first. */
+function changes(job: Job, worst: WorstStates): Change[] {
+  const list: Change[] = [];
+  const gauge = job.survey.cables.main.gauge ?? DEFAULT_GAUGE;
+  const metres = job.survey.cables.main.metres ?? DEFAULT_METRES;
+  const rated = ofSystem(worst)[0]?.source.ratedVA ?? 0;
+  // An isolating relay moves the heaviest accessory or zone valve to a transformer of its own.
+  const moveable = (ofSystem(worst)[0]?.parts ?? []).find((x) => /^(accessory:|zone:.*valve)/.test(x.id));
+  if (moveable)
+    list.push({
+      what: `Move the ${moveable.name} to a transformer of its own, switched by an isolating relay`,
+      apply: (i) => ({
+        ...i,
+        extra: (i.extra ?? []).map((e) =>
+          e.id === moveable.id && e.kind === 'load' ? { ...e, va: ISOLATING_RELAY_VA } : e,
+        ),
+      }),
+    });
+  for (const va of TRANSFORMER_SIZES)
+    if (va > rated)
+      list.push({
+        what: `Fit a ${va} VA transformer`,
+        apply: (i) => ({ ...i, transformers: i.transformers.map((t) => ({ ...t, va: Math.max(t.va, va) })) }),
+      });
+  const thicker = RESISTANCE_GAUGES.filter((g) => conductorOhms(g, 1) < conductorOhms(gauge, 1) * 0.95)
+    .filter((g) => g.startsWith('AWG') === gauge.startsWith('AWG'))
+    .sort((a, b) => conductorOhms(b, 1) - conductorOhms(a, 1));
+  for (const g of thicker) {
+    const drop = conductorOhms(gauge, metres) - conductorOhms(g, metres);
+    list.push({
+      what: `Pull a ${g} cable instead of ${gauge}`,
+      apply: (i) => ({ ...i, conductors: i.conductors.map((c) => ({ ...c, ohms: Math.max(1e-3, c.ohms - drop) })) }),
+    });
+  }
+  return list;
+}
+
+function smallestRepair(
+  job: Job,
+  installed: Installed,
+  states: readonly BudgetState[],
+  worst: WorstStates,
+): Repair | null {
+  const outcome = (what: string, apply: Change['apply']): Repair | null => {
+    const after = solveAll(predictor(apply(installed)), states);
+    const top = ofSystem(after)[0];
+    return fits(after) && top
+      ? { what, va: top.va, ratedVA: top.source.ratedVA, weakestShare: after.weakest?.share ?? null }
+      : null;
+  };
+  const list = changes(job, worst);
+  for (const c of list) {
+    const repair = outcome(c.what, c.apply);
+    if (repair) return repair;
+  }
+  // No single change does it: a larger transformer and a thicker cable together.
+  for (const a of list.filter((c) => c.what.includes('VA')))
+    for (const b of list.filter((c) => c.what.startsWith('Pull'))) {
+      const repair = outcome(`${a.what}, and ${b.what.charAt(0).toLowerCase()}${b.what.slice(1)}`, (i) =>
+        b.apply(a.apply(i)),
+      );
+      if (repair) return repair;
+    }
+  return null;
+}
+
+/** @param p the prepared circuit of `installed` */
+export function planBudget(job: Job, installed: Installed, p: Predictor, calls: readonly CallState[]): Budget | null {
+  const accessories = installed.contacts.filter((c) => c.role === 'accessory').map((c) => c.to);
+  const fan = installed.contacts.some((c) => c.role === 'fan') && calls.some((c) => c.id === 'fan');
+  const states = budgetStates(calls, accessories, Object.keys(job.survey.zones), fan);
+  const worst = solveAll(p, states);
+  const top = ofSystem(worst)[0];
+  if (!top) return null;
+  const short = !fits(worst);
+  return {
+    worst,
+    states,
+    va: top.va,
+    ratedVA: top.source.ratedVA,
+    state: states[top.state]?.name ?? '',
+    parts: top.parts,
+    inrush: inrushOf(installed, p, states),
+    short,
+    repair: short ? smallestRepair(job, installed, states, worst) : null,
+  };
+}
+
+export function budgetFindings(budget: Budget): Finding[] {
+  const findings: Finding[] = [];
+  const fix = budget.repair
+    ? `${budget.repair.what}: then ${budget.repair.va.toFixed(0)} of ${budget.repair.ratedVA.toFixed(0)} VA.`
+    : null;
+  const about = ['budget', 'board.R'];
+  const { va, ratedVA, state } = budget;
+  const evidence = `worst of ${budget.worst.tried} states`;
+  if (va > ratedVA) findings.push(finding('circuit.overload', { state, va, ratedVA }, about, evidence));
+  else if (va > BUDGET_SHARE * ratedVA)
+    findings.push(finding('circuit.near-limit', { state, va, ratedVA }, about, evidence));
+  if (budget.inrush && !budget.inrush.ok)
+    findings.push(
+      finding(
+        'circuit.weak-inrush',
+        { load: budget.inrush.name, volts: budget.inrush.volts, state: budget.inrush.state },
+        about,
+        evidence,
+      ),
+    );
+  return fix === null ? findings : findings.map((f) => ({ ...f, fix }));
+}

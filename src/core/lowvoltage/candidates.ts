@@ -1,0 +1,182 @@
+/**
+ * The systems a survey could be, side by side: every letter with two readings is taken both ways,
+ * each way as a circuit of its own with the old thermostat, and the readings taken before the
+ * change decide. A reading drops the candidates that could not have given it; one that all would
+ * give proves nothing. What is left undecided ends in "measure this first".
+ */
+import type { Job, Reading } from '../job/schema';
+import { judge } from '../proof/verdict';
+import { readCores, threeWiresOnly } from './cores';
+import { installedAsFound } from './equipment';
+import type { StatePrediction } from './predict';
+import { band, METER_DEFAULT, meterTolerance, predictedVolts, predictor, predictState, SOURCE_SPREAD } from './predict';
+import { type CallState, callStates } from './states';
+import { isHeatPump, type LowVoltageSystem, readSystem } from './system';
+
+export interface Candidate {
+  id: string;
+  /** Answers that would make it so. */
+  answers: Record<string, string>;
+  /** In a few words: "B is the common". */
+  name: string;
+  system: LowVoltageSystem;
+  predictions: StatePrediction[];
+  /** Readings it could not have given. */
+  contradictedBy: { reading: string; text: string; predicted: string }[];
+  stands: boolean;
+}
+
+export interface NextMeasurement {
+  state: string;
+  stateName: string;
+  a: string;
+  b: string;
+  /** What each standing candidate would read. */
+  reads: { candidate: string; volts: number }[];
+}
+
+export interface Candidates {
+  list: Candidate[];
+  /** Readings that would be the same under every candidate. */
+  provesNothing: { reading: string; text: string }[];
+  /** Settled by readings: what the one that stands means for the open questions. */
+  settled: Record<string, string>;
+  measureFirst: NextMeasurement | null;
+}
+
+interface Way {
+  code: string;
+  value: string;
+  name: string;
+}
+
+/** Letters of this survey that can be read in two ways and have not been settled by an answer. */
+function ambiguities(job: Job): Way[][] {
+  const cores = readCores(job);
+  const on = (label: string): boolean => cores.some((c) => c.wall === label || c.board === label);
+  const open = (code: string): boolean => job.answers[code] === undefined;
+  const ways: Way[][] = [];
+  const hasOther = cores.some((c) => c.role === 'valve-cool') || !cores.some((c) => c.role === 'common');
+  if (on('B') && open('b-common') && hasOther)
+    ways.push([
+      { code: 'b-common', value: 'valve', name: 'B is the reversing valve' },
+      { code: 'b-common', value: 'common', name: 'B is the common' },
+    ]);
+  const { equipment, seen } = job.survey;
+  const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit !== undefined;
+  if (threeWiresOnly(job) && open('three-wire') && !known)
+    ways.push([
+      { code: 'three-wire', value: 'cooling', name: 'Y is cooling' },
+      { code: 'three-wire', value: 'closes', name: 'Y closes a zone valve' },
+    ]);
+  if (on('X') && open('x-terminal'))
+    ways.push([
+      { code: 'x-terminal', value: 'common', name: 'X is the common' },
+      { code: 'x-terminal', value: 'aux', name: 'X is auxiliary heat' },
+      { code: 'x-terminal', value: 'fault', name: 'X is a fault lamp' },
+    ]);
+  return ways;
+}
+
+const combine = (ways: readonly Way[][]): Way[][] =>
+  ways.reduce<Way[][]>((all, options) => all.flatMap((c) => options.map((w) => [...c, w])), [[]]);
+
+/** Readings of the old installation: taken before power-up, between two points, volts AC. */
+const foundReadings = (job: Job): [string, Reading][] =>
+  Object.entries(job.readings)
+    .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.a && r.b && r.state !== undefined)
+    .filter(([, r]) => r.stop === undefined || r.stop === 'survey' || r.stop === 'decide')
+    .sort(([, x], [, y]) => x.at.localeCompare(y.at));
+
+const textOf = (r: Reading): string =>
+  `${(r.a ?? '').replace('.', ' ')} to ${(r.b ?? '').replace('.', ' ')} ${r.value.toFixed(1)} V in ${r.state ?? ''}`;
+
+function predictionsOf(job: Job, system: LowVoltageSystem): StatePrediction[] {
+  if (system.kind === null) return [];
+  const p = predictor(installedAsFound(job, system));
+  const states: CallState[] = callStates(system, isHeatPump(system));
+  return states.map((s) => predictState(p, s));
+}
+
+/** Differences under this many volts would not be told apart by a hand meter. */
+const TELLING_VOLTS = 4;
+
+function nextMeasurement(standing: readonly Candidate[]): NextMeasurement | null {
+  const [first] = standing;
+  if (!first || standing.length < 2) return null;
+  let best: { gain: number; next: NextMeasurement } | null = null;
+  // Nothing calling is the state anybody can make; the others need the old thermostat's help.
+  const cost = (state: string, a: string, b: string): number =>
+    (state === 'idle' ? 0 : 1) + (a.startsWith('board') === b.startsWith('board') ? 0 : 3);
+  for (const prediction of first.predictions) {
+    if (prediction.state === 'off') continue;
+    for (const a of prediction.points)
+      for (const b of prediction.points) {
+        if (a >= b) continue;
+        const reads = standing.flatMap((c) => {
+          const same = c.predictions.find((p) => p.state === prediction.state);
+          const volts = same ? predictedVolts(same, a, b, METER_DEFAULT) : null;
+          return volts === null ? [] : [{ candidate: c.id, volts }];
+        });
+        if (reads.length < standing.length) continue;
+        const sorted = reads.map((r) => r.volts).sort((x, y) => x - y);
+        // How many groups a meter could tell apart.
+        const groups = 1 + sorted.filter((v, i) => i > 0 && v - (sorted[i - 1] ?? 0) > TELLING_VOLTS).length;
+        const gain = groups * 10 - cost(prediction.state, a, b);
+        if (groups > 1 && (best === null || gain > best.gain))
+          best = {
+            gain,
+            next: { state: prediction.state, stateName: prediction.name, a, b, reads },
+          };
+      }
+  }
+  return best?.next ?? null;
+}
+
+export function candidateSystems(job: Job): Candidates {
+  const ways = ambiguities(job);
+  const empty: Candidates = { list: [], provesNothing: [], settled: {}, measureFirst: null };
+  if (ways.length === 0) return empty;
+  const readings = foundReadings(job);
+  const list = combine(ways).map((combination): Candidate => {
+    const answers = Object.fromEntries(combination.map((w) => [w.code, w.value]));
+    const as: Job = { ...job, answers: { ...job.answers, ...answers } };
+    const system = readSystem(as);
+    const predictions = predictionsOf(as, system);
+    const contradictedBy = readings.flatMap(([id, r]) => {
+      const prediction = predictions.find((p) => p.state === r.state);
+      const value =
+        prediction && r.a && r.b ? predictedVolts(prediction, r.a, r.b, r.meterOhms ?? METER_DEFAULT) : null;
+      if (value === null) return [];
+      const range = band(value, SOURCE_SPREAD);
+      return judge(r.value, range, meterTolerance(value)) === 'fail'
+        ? [{ reading: id, text: textOf(r), predicted: `${range.low.toFixed(0)} to ${range.high.toFixed(0)} V` }]
+        : [];
+    });
+    return {
+      id: combination.map((w) => `${w.code}=${w.value}`).join('&'),
+      answers,
+      name: combination.map((w) => w.name).join(', '),
+      system,
+      predictions,
+      contradictedBy,
+      stands: contradictedBy.length === 0,
+    };
+  });
+  const standing = list.filter((c) => c.stands);
+  const [only] = standing;
+  const provesNothing = readings.flatMap(([id, r]) => {
+    const against = list.filter((c) => c.contradictedBy.some((x) => x.reading === id)).length;
+    return against === 0 ? [{ reading: id, text: textOf(r) }] : [];
+  });
+  return {
+    list,
+    provesNothing,
+    settled: only && standing.length === 1 ? only.answers : {},
+    measureFirst: nextMeasurement(standing),
+  };
+}
+
+/** The job with the questions that its own readings answer. */
+export const withSettled = (job: Job, candidates: Candidates): Job =>
+  Object.keys(candidates.settled).length === 0 ? job : { ...job, answers: { ...job.answers, ...candidates.settled } };

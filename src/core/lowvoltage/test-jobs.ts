@@ -1,0 +1,34 @@
+/** Jobs for tests and benches, written as a person would write a job file. */
+
+import { type Derived, derive } from '../derive';
+import type { FindingCode } from '../findings/catalogue';
+import { readJobValue } from '../job/file';
+import type { Job, Reading } from '../job/schema';
+
+/** Throws with every problem when the file would be refused. */
+export function jobFile(value: object): Job {
+  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  if (!read.ok) throw new Error(read.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+  return read.job;
+}
+
+/** A gas job on the five-screw device unless told otherwise. */
+export const landed = (lines: string, survey: object = {}, job: object = {}): Job =>
+  jobFile({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines, ...survey }, ...job });
+
+export const FIVE_WIRES = 'r red, c blue, y yellow, g green, w white';
+export const FOUR_WIRES = 'r red, y yellow, g green, w white';
+
+export const codesOf = (d: Derived): FindingCode[] => d.findings.map((f) => f.code);
+
+/** Volts read between two points of the old wiring, nothing called unless said. */
+export const found = (a: string, b: string, value: number, state = 'idle'): Partial<Reading> & object => ({
+  quantity: 'volts-ac',
+  value,
+  a,
+  b,
+  state,
+  stop: 'survey',
+});
+
+export const derived = (job: Job): Derived => derive(job);
