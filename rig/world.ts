@@ -21,6 +21,7 @@ import type { TerminalRole } from '../src/core/survey/terminals.data';
 /** Nominal figures of the invented equipment. */
 const FURNACE_STAGE_WATTS = [9_000, 15_000, 20_000];
 const HEATER_STAGE_WATTS = [5_000, 9_000, 12_000];
+const HOT_WATER_COIL_WATTS = [6_500];
 const COOLING_STAGE_WATTS = [7_000, 10_500];
 const AIRFLOW_M3S = 0.42;
 const RHO_CP = 1.2 * 1005;
@@ -290,7 +291,7 @@ export class World {
 
   private air(): { heat: number; supply: number; ret: number } {
     const pump = this.marking !== null && !this.dual;
-    const stages = pump ? HEATER_STAGE_WATTS : FURNACE_STAGE_WATTS;
+    const stages = this.wet ? HOT_WATER_COIL_WATTS : pump ? HEATER_STAGE_WATTS : FURNACE_STAGE_WATTS;
     const heating = (stages[this.heatStages() - 1] ?? stages[0] ?? 0) * this.burnerShare;
     const compressor = (COOLING_STAGE_WATTS[this.coolStages() - 1] ?? COOLING_STAGE_WATTS[0] ?? 0) * this.coilShare;
     const high =

@@ -52,6 +52,7 @@ const ConductorInput = z.strictObject({
   board: EndInput.optional(),
   outdoor: EndInput.optional(),
   splice: z.string().max(200).optional(),
+  spliceOhms: z.number().min(0).max(1000).optional(),
 });
 type ConductorInput = z.infer<typeof ConductorInput>;
 
@@ -120,6 +121,7 @@ function conductor(input: ConductorInput): Conductor {
   if (!ends.wall && !ends.board && !ends.outdoor)
     out.wall = { colour: canonicalColour(input.colour ?? 'unnamed'), state: 'coiled' };
   if (input.splice !== undefined) out.splice = input.splice;
+  if (input.spliceOhms !== undefined) out.spliceOhms = input.spliceOhms;
   return out;
 }
 

@@ -10,14 +10,16 @@ import { type Budget, budgetFindings, planBudget } from './budget';
 import { type Candidates, candidateSystems, withSettled } from './candidates';
 import { installedAsFound } from './equipment';
 import type { Installed } from './installed';
+import { installedAsPlanned } from './installed-as-planned';
 import { checkSafe, type MakeSafe } from './make-safe';
 import { outdoorFindings } from './outdoor';
 import { DEFECTS, type Part, partsList } from './parts';
-import { installedAsPlanned, type WiringPlan, wiredTerminals } from './plan';
+import { type WiringPlan, wiredTerminals } from './plan';
 import { judgePowering, type Powering } from './powering';
 import {
   band,
   estimateSource,
+  idleSupplyReading,
   METER_DEFAULT,
   meterTolerance,
   predictedVolts,
@@ -250,7 +252,6 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   if (wiring) findings.push(...wiring.findings);
   const settings = planSettings(job, system, powering, plannable ? sheet : null, wiring);
   if (plannable) findings.push(...settings.findings);
-  const source = estimateSource(job);
   // A plan that gives the fan's conductor away leaves no fan call.
   const fanCall = wiring
     ? wiring.kit?.shared !== undefined || wiring.rows.some((r) => r.newWall !== null && r.function === 'fan')
@@ -262,11 +263,21 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
       )
     : [];
   const hasPlan = sheet !== null && wiring !== null && way !== undefined;
-  const installed = hasPlan
-    ? installedAsPlanned(job, system, sheet, wiring, source.openVolts)
-    : readable
-      ? installedAsFound(job, system, source.openVolts)
-      : null;
+  const installedAt = (openVolts?: number): Installed | null =>
+    hasPlan
+      ? installedAsPlanned(job, system, sheet, wiring, openVolts)
+      : readable
+        ? installedAsFound(job, system, openVolts)
+        : null;
+  const nominal = installedAt();
+  // A supply of its own tells nothing about the equipment's transformer.
+  const telling = wiring?.kit?.kind !== 'separate-transformer' && idleSupplyReading(job) !== null;
+  const source = estimateSource(
+    job,
+    telling && nominal ? predictor(nominal) : null,
+    states.find((s) => s.id === 'idle'),
+  );
+  const installed = source.from === null ? nominal : installedAt(source.openVolts);
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
   const budget = p && installed ? planBudget(job, installed, p, states) : null;

@@ -5,42 +5,15 @@
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
 import type { Job } from '../job/schema';
-import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
-import { accessoryElements } from './accessories/circuit';
+import { HOT_ROLES, type TerminalRole } from '../survey/terminals.data';
 import { type PlannedAccessory, planAccessories } from './accessories/plan';
-import { conductorOhmsOf } from './conductor-ohms';
 import { type Core, readCores, roleOf } from './cores';
-import { boardLabels, contactsFor, equipmentCircuit } from './equipment';
-import type { Installed } from './installed';
-import { type KitLetters, kitSteps, kitWiring, type PowerKit, SHARED } from './power-kits';
-import { isHeatPump, type LowVoltageSystem } from './system';
+import { boardLabels, equipmentCircuit } from './equipment';
+import { type KitLetters, kitSteps, type PowerKit, SHARED } from './power-kits';
+import type { LowVoltageSystem } from './system';
+import { type JumperAction, jumperActions, type PlanRow, type WorkStep, workSteps } from './work-steps';
 
-export interface PlanRow {
-  conductor: string;
-  colour: string;
-  oldWall: string | null;
-  /** null: capped and kept. */
-  newWall: string | null;
-  oldBoard: string | null;
-  newBoard: string | null;
-  function: string;
-  why: string;
-}
-
-export interface JumperAction {
-  id: string;
-  what: string;
-  why: string;
-}
-
-export interface WorkStep {
-  id: string;
-  /** Where the installer stands. */
-  place: 'wall' | 'board';
-  what: string;
-  /** "conductor:k1" or a screw, for lighting it up. */
-  about: string;
-}
+export type { JumperAction, PlanRow, WorkStep };
 
 export interface WiringPlan {
   rows: PlanRow[];
@@ -226,179 +199,17 @@ export function planWiring(
 }
 
 /** The letters a power kit meets at the board and on the device. */
-function kitLetters(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Record<'board' | 'device', KitLetters> {
+export function kitLetters(
+  job: Job,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+): Record<'board' | 'device', KitLetters> {
   const { label } = equipmentCircuit(job, system);
   const on = (role: TerminalRole, usual: string): string =>
     sheet.terminals.find((t) => t.role === role)?.label ?? usual;
   return {
     board: { hot: label('hot'), common: label('common'), cool: label('cool1'), fan: label('fan') },
     device: { hot: sheet.singleR, common: on('common', 'C'), cool: on('cool1', 'Y'), fan: on('fan', 'G') },
-  };
-}
-
-function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
-  const actions: JumperAction[] = Object.entries(job.survey.jumpers)
-    .filter(([, j]) => j.place === 'wall')
-    .map(([id, j]) => ({
-      id: `leave-${id}`,
-      what: `Leave the jumper ${j.a} to ${j.b} on the old plate`,
-      why: 'It belongs to the old thermostat.',
-    }));
-  const between = sheet.jumper.between.join(' to ');
-  if (sheet.jumper.kind === 'internal') {
-    actions.push(
-      system.transformers === 1
-        ? { id: 'internal', what: `Fit no jumper: the device joins ${between} itself`, why: 'One transformer.' }
-        : {
-            id: 'separate',
-            what: `Set ${between} to separate in the device`,
-            why: 'Two transformers must stay apart.',
-          },
-    );
-  } else if (sheet.jumper.kind === 'wire') {
-    actions.push(
-      system.transformers === 1
-        ? { id: 'fit', what: `Leave the device’s own jumper ${between} in`, why: 'One transformer feeds both sides.' }
-        : {
-            id: 'remove',
-            what: `Take the device’s own jumper ${between} out`,
-            why: 'Two transformers must stay apart.',
-          },
-    );
-  }
-  return actions;
-}
-
-function workSteps(
-  rows: readonly PlanRow[],
-  jumpers: readonly JumperAction[],
-  boardLinks: readonly [string, string][],
-  more: readonly WorkStep[],
-): WorkStep[] {
-  const steps: WorkStep[] = [];
-  const landed = rows.filter((r) => r.newWall !== null);
-  for (const r of rows) {
-    if (r.oldWall)
-      steps.push({
-        id: `label-${r.conductor}`,
-        place: 'wall',
-        what: `Label ${r.colour} “${r.oldWall}”, take it off`,
-        about: `conductor:${r.conductor}`,
-      });
-  }
-  for (const r of rows) {
-    if (r.newBoard !== r.oldBoard && r.newBoard !== null && r.newWall !== null) {
-      steps.push({
-        id: `board-${r.conductor}`,
-        place: 'board',
-        what: `Land ${r.colour} on ${r.newBoard} at the board, tug it`,
-        about: `conductor:${r.conductor}`,
-      });
-    }
-  }
-  for (const [a, b] of boardLinks) {
-    steps.push({
-      id: `join-${a}-${b}`,
-      place: 'board',
-      what: `Join ${a} to ${b} at the board with a short jumper, tug it`,
-      about: `board.${a}`,
-    });
-  }
-  steps.push(...more.filter((m) => m.place === 'board'));
-  for (const j of jumpers) steps.push({ id: `jumper-${j.id}`, place: 'wall', what: j.what, about: 'jumper' });
-  for (const r of landed) {
-    steps.push({
-      id: `land-${r.conductor}`,
-      place: 'wall',
-      what: `Land ${r.colour} on ${r.newWall}, tug it, no bare copper showing`,
-      about: `conductor:${r.conductor}`,
-    });
-  }
-  steps.push(...more.filter((m) => m.place === 'wall'));
-  for (const r of rows) {
-    if (r.newWall === null)
-      steps.push({
-        id: `cap-${r.conductor}`,
-        place: 'wall',
-        what: `Cap ${r.colour} and coil it, reachable`,
-        about: `conductor:${r.conductor}`,
-      });
-  }
-  steps.push({
-    id: 'tuck',
-    place: 'wall',
-    what: 'Tuck the slack back, seal the hole, level the plate',
-    about: 'plate',
-  });
-  return steps;
-}
-
-/** The wiring as it will be once the plan is carried out. */
-export function installedAsPlanned(
-  job: Job,
-  system: LowVoltageSystem,
-  sheet: DeviceSheet,
-  plan: WiringPlan,
-  openVolts?: number,
-): Installed {
-  const equipment = equipmentCircuit(job, system, openVolts);
-  const wired = new Set(plan.rows.map((r) => r.newWall));
-  const apart = plan.kit?.kind === 'separate-transformer';
-  const common = sheet.terminals.find((t) => t.role === 'common')?.label;
-  const hotRow = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
-  const hot = hotRow?.newWall ?? sheet.singleR;
-  const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
-  const feed = system.transformers === 2 && coolHot && wired.has(coolHot) ? coolHot : hotRow?.newWall;
-  const wallLinks: [string, string][] = [];
-  const [a, b] = sheet.jumper.between;
-  if (system.transformers === 1 && !apart && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
-  const letters = kitLetters(job, system, sheet);
-  const kit = plan.kit ? kitWiring(plan.kit, letters.board, { ...letters.device, hot }) : null;
-  const coded = plan.kit?.kind === 'extender';
-  const commonAtWall = common !== undefined && wired.has(common) ? common : null;
-  const contacts = contactsFor(sheet.terminals).filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')));
-  const powered = common && (wired.has(common) || apart);
-  const device = powered && feed ? { hot: apart ? (plan.kit?.feed ?? feed) : feed, common, va: sheet.supply.va } : null;
-  const accessoryContacts = plan.accessories.map((x): Installed['contacts'][number] => {
-    const [first = 'ACC+', second] = x.terminals;
-    return { from: x.fed || x.isolated ? hot : (second ?? hot), to: first, role: 'accessory' };
-  });
-  return {
-    conductors: plan.rows.map((r) => ({
-      id: r.conductor,
-      colour: r.colour,
-      wall: r.newWall ?? undefined,
-      board: r.newBoard ?? undefined,
-      ohms: conductorOhmsOf(job, r.conductor),
-    })),
-    wallScrews: [...new Set([...sheet.terminals.map((t) => t.label), ...(kit?.wallScrews ?? [])])],
-    boardScrews: [
-      ...new Set([
-        ...equipment.screws,
-        ...(kit?.boardScrews ?? []),
-        ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : [])),
-      ]),
-    ],
-    wallLinks,
-    boardLinks: [
-      ...plan.boardLinks,
-      ...Object.values(job.survey.jumpers)
-        .filter((j) => j.place === 'board')
-        .map((j): [string, string] => [j.a, j.b]),
-    ],
-    contacts: [...contacts, ...(kit?.contacts ?? []), ...accessoryContacts],
-    device,
-    transformers: equipment.transformers,
-    loads: equipment.loads,
-    extra: [
-      ...equipment.extra,
-      ...(kit?.elements ?? []),
-      ...plan.accessories.flatMap((x) =>
-        accessoryElements(x, { wall: commonAtWall, board: equipment.label('common') }),
-      ),
-    ],
-    points: equipment.points,
-    ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }
 

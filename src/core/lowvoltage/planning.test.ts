@@ -5,7 +5,7 @@ import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { readJobValue } from '../job/file';
 import type { Job, Reading } from '../job/schema';
 import { provingPairs } from './make-safe';
-import { band, estimateSource, meterTolerance, pairTable, predictedVolts } from './predict';
+import { band, meterTolerance, pairTable, predictedVolts } from './predict';
 
 const file = (lines: string, device = 't24-five', more: object = {}): Job => {
   const read = readJobValue({
@@ -39,17 +39,23 @@ const withReadings = (job: Job, ...all: Reading[]): Job => ({
 
 describe('the source’s voltage', () => {
   it('is nominal with a wide spread until R to C is read idle', () => {
-    expect(estimateSource(file(FIVE))).toMatchObject({ openVolts: expect.closeTo(26.4, 9), from: null });
+    expect(derive(file(FIVE)).source).toMatchObject({ openVolts: expect.closeTo(26.4, 9), from: null });
   });
 
   it('is taken from the last healthy reading of any hot to common, and from nothing else', () => {
-    const from = (...r: Reading[]): string | null => estimateSource(withReadings(file(FIVE), ...r)).from;
+    const from = (...r: Reading[]): string | null => derive(withReadings(file(FIVE), ...r)).source.from;
     expect(from(idle(27))).toBe('r0');
     expect(from(idle(27), idle(25.5, { at: '2026-03-01T10:00:00Z', a: 'board.C', b: 'board.R' }))).toBe('r1');
     expect(from(idle(13))).toBeNull();
     expect(from(idle(27, { struck: true }))).toBeNull();
     expect(from(idle(26, { a: 'wall.R', b: 'wall.W' }))).toBeNull();
     expect(from(idle(26, { state: 'heat1' }))).toBeNull();
+  });
+
+  it('makes the idle circuit read exactly what was read, whatever is on in idle', () => {
+    const d = derive(withReadings(file(FIVE), idle(25.1)));
+    const p = d.predictions.find((x) => x.state === 'idle');
+    expect(p && predictedVolts(p, 'wall.R', 'wall.C')).toBeCloseTo(25.1, 3);
   });
 
   it('a band holds its prediction, and near zero leaves room for stray volts only', () => {

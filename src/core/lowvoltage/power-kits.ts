@@ -5,12 +5,13 @@
  *
  * The shared core K carries the whole wave for cooling with fan, and one half of it for the fan
  * alone. In RMS terms half a wave is V/√2, which the model makes with a series resistance of
- * (√2 − 1) times the module's input; the module's two inputs pull in above and below that.
+ * (√2 − 1) times the module’s input; the module’s two inputs pull in above and below that. A real
+ * module goes by polarity; this equivalent by level holds from 22 to 29 V of supply.
  */
 import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../circuit/netlist';
 import type { DeviceSheet } from '../devices/sheet';
 import { boardNode, type InstalledContact, openVoltsOf, sourceOhms, wallNode } from './installed';
-import type { WorkStep } from './plan';
+import type { WorkStep } from './work-steps';
 
 export type KitKind = 'extender' | 'splitter' | 'separate-transformer';
 

@@ -140,19 +140,33 @@ export interface SourceEstimate {
   from: string | null;
 }
 
-/**
- * The transformer's idle voltage: from the last idle R to C reading that is a healthy supply,
- * else nominal with the spread of mains and transformers.
- */
-export function estimateSource(job: Job): SourceEstimate {
+/** The last idle R to C reading of a healthy supply, which tells the transformer's own voltage. */
+export function idleSupplyReading(job: Job): { id: string; a: string; b: string; value: number } | null {
   const healthy = Object.entries(job.readings)
-    .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 22 && r.value <= 30)
+    .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
     .filter(([, r]) => isHotToCommon(r.a, r.b))
     .sort(([, x], [, y]) => x.at.localeCompare(y.at));
-  const last = healthy[healthy.length - 1];
-  if (!last) return { openVolts: openVoltsOf(), spread: SOURCE_SPREAD, from: null };
-  // Idle drop over source and conductors is under 1 %, inside the calibrated spread.
-  return { openVolts: last[1].value * 1.005, spread: CALIBRATED_SPREAD, from: last[0] };
+  const [id, last] = healthy[healthy.length - 1] ?? [];
+  return id !== undefined && last?.a && last.b ? { id, a: last.a, b: last.b, value: last.value } : null;
+}
+
+/**
+ * The transformer's open voltage: what makes this circuit read, idle, what was read; else nominal
+ * with the spread of mains and transformers.
+ * @param nominal the circuit with a nominal transformer, and its idle state
+ */
+export function estimateSource(job: Job, nominal: Predictor | null, idle: CallState | undefined): SourceEstimate {
+  const unknown: SourceEstimate = { openVolts: openVoltsOf(), spread: SOURCE_SPREAD, from: null };
+  const reading = idleSupplyReading(job);
+  if (!reading || !nominal || !idle) return unknown;
+  const { solver } = nominal;
+  const known = (point: string): boolean => solver.has(point) || point === solver.netlist.ground;
+  if (!known(reading.a) || !known(reading.b)) return unknown;
+  const volts = solver.probeAll([reading.a, reading.b], solveState(nominal, idle))[0]?.[1]?.open ?? 0;
+  // Loads are resistances: every voltage of a state scales with the source.
+  return volts > 1
+    ? { openVolts: (openVoltsOf() * reading.value) / volts, spread: CALIBRATED_SPREAD, from: reading.id }
+    : unknown;
 }
 
 function isHotToCommon(a: string | undefined, b: string | undefined): boolean {

@@ -43,7 +43,7 @@ export const commonOrValveQuestion: Question = {
   stop: 'decide',
   about: ['terminal:B'],
   ask: 'Is B the common here, or the reversing valve?',
-  how: 'With the supply on and nothing calling, measure R to B at the board.',
+  how: 'With the old thermostat calling heat, measure R to B at the board. With nothing calling it reads 24 V either way, through the idle coil, and proves nothing.',
   answers: [
     { value: 'common', label: 'About 24 V', means: 'B is the common. There is no reversing valve on it.' },
     { value: 'valve', label: 'About 0 V', means: 'B is the reversing valve: a heat pump.' },
@@ -87,9 +87,9 @@ export const unclearQuestion: Question = {
   stop: 'decide',
   about: ['terminal:X'],
   ask: 'What is X on this equipment?',
-  how: 'With the supply on and nothing calling, measure R to X at the board, and read the board’s diagram.',
+  how: 'Read the board’s diagram. R to X reads 24 V for a common and through any idle coil alike: on its own it proves nothing.',
   answers: [
-    { value: 'common', label: 'About 24 V and it feeds nothing', means: 'X is the common.' },
+    { value: 'common', label: 'The diagram says common', means: 'X is the common.' },
     { value: 'aux', label: 'The diagram says auxiliary heat', means: 'X calls auxiliary heat.' },
     { value: 'fault', label: 'The diagram says lamp or fault', means: 'X lights a fault lamp: not a call.' },
   ],

@@ -6,7 +6,7 @@ import { type Finding, finding, type Question } from '../../findings/finding';
 import type { Accessory, Job } from '../../job/schema';
 import { fixed } from '../../units/units';
 import { DEFAULT_TRANSFORMER_VA } from '../loads.data';
-import type { WorkStep } from '../plan';
+import type { WorkStep } from '../work-steps';
 import { type AccessoryWiring, type JoinedTransformers, joinedTransformers } from './circuit';
 import { humidityTarget } from './humidity';
 import { type VentilatorMinutes, ventilatorMinutes } from './ventilation';
