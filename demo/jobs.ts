@@ -290,7 +290,125 @@ export async function demoJobs(): Promise<DemoJob[]> {
     'Rh',
   );
 
+  const sailLoft = wiredUp(
+    {
+      number: '0157',
+      site: { name: 'Sail loft', address: '6 Quay Lane, Skerrow Haven', customer: 'The sailmakers' },
+      zone: 'workroom',
+      device: 'a6-relay',
+      survey: {
+        region: 'NA',
+        cables: { main: { gauge: 'AWG 18', metres: 18, cores: 8 }, outdoor: { gauge: 'AWG 18', metres: 12 } },
+        equipment: {
+          fuel: 'electric',
+          outdoorUnit: 'heat-pump',
+          reversingValve: 'O',
+          transformerVA: 40,
+          pump: {
+            warm: { outdoorCelsius: 8.3, watts: 11_200, cop: 3.7 },
+            cold: { outdoorCelsius: -8.3, watts: 7000, cop: 2.3 },
+          },
+          house: { wattsPerKelvin: 310, balanceCelsius: 16 },
+        },
+        dwelling: { glazingU: 2.8 },
+        accessories: [{ kind: 'humidifier', power: 'own', va: 10 }],
+        lines: [
+          'r red, c blue, y1 yellow, y2 turquoise, g green, o orange, w1 white, spare brown',
+          'y1 yellow outdoor, y2 white outdoor, o orange outdoor, c blue outdoor',
+        ],
+      },
+      week: startingWeek(),
+    },
+    { safeAt: '2026-11-24T13:05:00Z', upAt: '2026-11-24T13:52:00Z', volts: 25.8 },
+  );
+  const sailProved = await proved(sailLoft, '2026-11-24T14:10:00Z', [], 30);
+
+  const watchTower = connected(
+    madeSafe(
+      arrived(
+        file({
+          number: '0158',
+          site: { name: 'Watch tower', address: 'South Mole, Skerrow Haven', customer: 'Pilotage board' },
+          zone: 'watch room',
+          device: 'p9-pump',
+          survey: {
+            region: 'NA',
+            equipment: {
+              fuel: 'gas',
+              outdoorUnit: 'heat-pump',
+              reversingValve: 'B',
+              efficiencyPercent: 95,
+              pump: {
+                warm: { outdoorCelsius: 8.3, watts: 10_500, cop: 3.6 },
+                cold: { outdoorCelsius: -8.3, watts: 6200, cop: 2.2 },
+              },
+              house: { wattsPerKelvin: 380, balanceCelsius: 16 },
+              prices: { electricPerKwh: 0.19, fuelPerKwh: 0.06, fuelEfficiency: 0.95 },
+            },
+            lines: 'r red, c blue, y yellow, g green, b orange, w white',
+          },
+          answers: { 'b-common': 'valve' },
+          week: startingWeek(),
+        }),
+      ),
+      '2026-11-24T15:20:00Z',
+      'wall',
+    ),
+  );
+
+  const smokehouse: Job = arrived(
+    file({
+      number: '0159',
+      site: { name: 'Smokehouse', address: 'Fish Quay, Skerrow Haven', customer: 'Smokehouse partners' },
+      zone: 'shop',
+      device: 'v7-menu',
+      survey: {
+        region: 'NA',
+        equipment: { fuel: 'oil', transformers: 2 },
+        lines: 'rc red, rh brown, c blue, y yellow, g green, w white, jumper rc rh',
+      },
+    }),
+  );
+
+  const ropeWalk: Job = arrived(
+    file({
+      number: '0160',
+      site: { name: 'Rope walk', address: 'Long Lane, Skerrow Haven' },
+      zone: 'drying floor',
+      device: 'm4-slide',
+      survey: { region: 'NA', lines: 'r red, w white, y yellow', old: { mechanical: true } },
+    }),
+  );
+
+  const iceHouse = madeSafe(
+    arrived(
+      file({
+        number: '0161',
+        site: { name: 'Ice house', address: 'Fish Quay, Skerrow Haven', customer: 'Smokehouse partners' },
+        zone: 'office',
+        device: 'a6-relay',
+        survey: {
+          region: 'NA',
+          equipment: { fuel: 'gas', transformerVA: 40 },
+          dwelling: { floorSquareMetres: 110, bedrooms: 2 },
+          accessories: [
+            { kind: 'humidifier', power: 'own', tiedTo: 'C', va: 10 },
+            { kind: 'ventilator', power: 'system', va: 12, returns: 'board', flowCubicMetresPerSecond: 0.05 },
+          ],
+          lines: 'r red, c blue, y yellow, g green, w white',
+        },
+      }),
+    ),
+    '2026-11-24T16:05:00Z',
+    'wall',
+  );
+
   return [
+    { id: 'demo-icehouse', at: '2026-11-24T16:30:00.000Z', job: iceHouse },
+    { id: 'demo-rope', at: '2026-11-24T16:10:00.000Z', job: ropeWalk },
+    { id: 'demo-smoke', at: '2026-11-24T15:50:00.000Z', job: smokehouse },
+    { id: 'demo-tower', at: '2026-11-24T15:40:00.000Z', job: watchTower },
+    { id: 'demo-sail', at: '2026-11-24T14:50:00.000Z', job: sailProved },
     { id: 'demo-customs', at: '2026-11-24T12:00:00.000Z', job: customs },
     { id: 'demo-cottage', at: '2026-11-24T11:30:00.000Z', job: cottageWrong },
     { id: 'demo-bathing', at: '2026-11-24T11:00:00.000Z', job: bathing },

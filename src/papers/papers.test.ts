@@ -3,6 +3,7 @@ import { demoJobs } from '../../demo/jobs';
 import { derive } from '../core/derive';
 import { emptyJob, type Job } from '../core/job/schema';
 import { handoverPdf } from './handover';
+import { labelsPdf } from './labels';
 import { worklistPdf } from './worklist';
 
 const isPdf = (bytes: Uint8Array): boolean =>
@@ -14,6 +15,8 @@ describe('papers', () => {
     for (const { id, job } of await demoJobs()) {
       expect([id, isPdf(await handoverPdf(job, derive(job)))]).toEqual([id, true]);
       expect([id, isPdf(await worklistPdf(job, derive(job)))]).toEqual([id, true]);
+      for (const size of ['A4', 'LETTER'] as const)
+        expect([id, size, isPdf(await labelsPdf(job, derive(job), size))]).toEqual([id, size, true]);
     }
   });
 

@@ -44,7 +44,11 @@ export interface StripProps {
   onMove?: (conductor: string, place: StripPlace, terminal: string | null) => void;
   onRemove?: (conductor: string) => void;
   caption?: string;
+  /** Where the two plates are, when they are not the wall and the board: the words and the names of their screws. */
+  sides?: Record<StripPlace, { ref: string; says: string }>;
 }
+
+const SIDES = { wall: { ref: 'wall', says: 'wall' }, board: { ref: 'board', says: 'board' } };
 
 const TOP = 30;
 const SCREW = 14;
@@ -71,7 +75,7 @@ interface Drag {
 }
 
 export function Strip(props: StripProps): ReactNode {
-  const { rows, conductors, jumpers = [], lit, picked = [], badge, onScrew, onMove, onRemove } = props;
+  const { rows, conductors, jumpers = [], lit, picked = [], badge, onScrew, onMove, onRemove, sides = SIDES } = props;
   const [box, width] = useWidth();
   const [drag, setDrag] = useState<Drag | null>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -241,10 +245,10 @@ export function Strip(props: StripProps): ReactNode {
               const terminal = r[place];
               if (terminal === null) return null;
               const here = onIt(place, terminal);
-              const ref = `${place}.${terminal}`;
+              const ref = `${sides[place].ref}.${terminal}`;
               const text = badge?.(place, terminal);
               const on = picked.includes(ref);
-              const name = `${terminal} at the ${place === 'wall' ? 'wall' : 'board'}, ${here.length > 0 ? here.map((c) => (place === 'wall' ? c.wallColour : c.boardColour)).join(' and ') : 'empty'}`;
+              const name = `${terminal} at the ${sides[place].says}, ${here.length > 0 ? here.map((c) => (place === 'wall' ? c.wallColour : c.boardColour)).join(' and ') : 'empty'}`;
               const press = (): void => onScrew?.(place, terminal);
               return (
                 <g

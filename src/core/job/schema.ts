@@ -109,7 +109,10 @@ export const Equipment = z.strictObject({
   efficiencyPercent: z.number().min(40).max(100).optional(),
   loadVA: z.record(key, z.number().positive().max(200)).optional(),
   /** Heat pump ratings at two outdoor temperatures, off the data sheet. */
-  pump: z.strictObject({ warm: RatedPoint, cold: RatedPoint }).optional(),
+  pump: z
+    .strictObject({ warm: RatedPoint, cold: RatedPoint })
+    .refine((p) => p.warm.outdoorCelsius > p.cold.outdoorCelsius, 'the warm point must be warmer than the cold one')
+    .optional(),
   /** What the house loses per kelvin, and the outdoor temperature at which it needs no heating. */
   house: z
     .strictObject({ wattsPerKelvin: z.number().positive().max(20_000), balanceCelsius: z.number().min(0).max(25) })

@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { breakEvenCop, capacityWatts, copAt, economicChangeover, loadWatts, thermalBalance } from './balance';
+import { readJobValue } from '../job/file';
+import {
+  balanceCurves,
+  breakEvenCop,
+  capacityWatts,
+  copAt,
+  economicChangeover,
+  loadWatts,
+  thermalBalance,
+} from './balance';
 
 const pump = {
   warm: { outdoorCelsius: 8.3, watts: 10_000, cop: 3.6 },
@@ -28,5 +37,27 @@ describe('heat pump balance', () => {
     expect(copAt(pump, t)).toBeCloseTo(breakEvenCop(prices), 9);
     expect(prices.electricPerKwh / copAt(pump, t)).toBeCloseTo(prices.fuelPerKwh / prices.fuelEfficiency, 9);
     expect(economicChangeover(pump, { ...prices, fuelPerKwh: 0.5 })).toBeNull();
+  });
+
+  it('the curves cross where the points say, and lack what is not known', () => {
+    const c = balanceCurves(pump, house, prices);
+    const t = thermalBalance(pump, house) ?? Number.NaN;
+    c.outdoorCelsius.forEach((to, i) => {
+      const gives = (c.capacityWatts[i] ?? 0) >= (c.loadWatts[i] ?? 0);
+      expect(gives).toBe(to >= t);
+    });
+    expect(balanceCurves(pump, undefined, undefined)).toMatchObject({ loadWatts: [], pumpPerKwh: [], fuelPerKwh: [] });
+  });
+
+  it('refuses a warm point that is not warmer', () => {
+    const read = readJobValue({
+      format: 'augerset.job',
+      version: 1,
+      survey: { equipment: { pump: { warm: pump.cold, cold: pump.cold } } },
+    });
+    expect(read).toMatchObject({
+      ok: false,
+      problems: [{ path: 'survey.equipment.pump', message: 'the warm point must be warmer than the cold one' }],
+    });
   });
 });

@@ -69,6 +69,28 @@ export function economicChangeover(p: PumpRating, prices: Prices): number | null
   return t >= -40 && t <= 25 ? t : null;
 }
 
+export interface BalanceCurves {
+  outdoorCelsius: number[];
+  capacityWatts: number[];
+  /** Empty without the house's figures. */
+  loadWatts: number[];
+  /** What a kWh of heat costs by the pump and by fuel; empty without prices. */
+  pumpPerKwh: number[];
+  fuelPerKwh: number[];
+}
+
+/** The lines behind the balance points, from −25 to 20 °C outdoors in steps of 2.5 K. */
+export function balanceCurves(p: PumpRating, house: HouseLoad | undefined, prices: Prices | undefined): BalanceCurves {
+  const outdoorCelsius = Array.from({ length: 19 }, (_, i) => -25 + 2.5 * i);
+  return {
+    outdoorCelsius,
+    capacityWatts: outdoorCelsius.map((t) => capacityWatts(p, t)),
+    loadWatts: house ? outdoorCelsius.map((t) => loadWatts(house, t)) : [],
+    pumpPerKwh: prices ? outdoorCelsius.map((t) => prices.electricPerKwh / copAt(p, t)) : [],
+    fuelPerKwh: prices ? outdoorCelsius.map(() => prices.fuelPerKwh / prices.fuelEfficiency) : [],
+  };
+}
+
 export interface Lockouts {
   compressorCelsius: number;
   compressorWhy: string;

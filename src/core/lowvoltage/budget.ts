@@ -10,6 +10,7 @@ import { type WorstStates, worstStates } from '../circuit/worst';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { ISOLATING_RELAY_VA } from './accessories/circuit';
+import type { PlannedAccessory } from './accessories/plan';
 import type { Installed } from './installed';
 import { toNetlist } from './installed';
 import { DEFAULT_GAUGE, DEFAULT_METRES, SECONDARY_VOLTS, TRANSFORMER_SIZES } from './loads.data';
@@ -64,11 +65,11 @@ export interface Budget {
 /** Every state the controls can be in together: calls, fan, accessories, zones. */
 export function budgetStates(
   calls: readonly CallState[],
-  accessories: readonly string[],
-  zones: readonly string[],
+  accessories: readonly { terminal: string; kind: string }[],
+  zones: readonly { id: string; name: string }[],
   fanTerminal: boolean,
 ): BudgetState[] {
-  const subsets = (items: readonly string[]): string[][] =>
+  const subsets = <T>(items: readonly T[]): T[][] =>
     items.length > MOST_ZONES
       ? [[], [...items]]
       : Array.from({ length: 2 ** items.length }, (_, mask) => items.filter((_i, at) => ((mask >> at) & 1) === 1));
@@ -81,10 +82,10 @@ export function budgetStates(
           const withFan: CallState = {
             ...call,
             calls: fan ? [...call.calls, 'fan'] : call.calls,
-            ...(on.length > 0 ? { accessories: on } : {}),
+            ...(on.length > 0 ? { accessories: on.map((a) => a.terminal) } : {}),
           };
-          const also = [...(fan ? ['fan'] : []), ...on, ...z.map((id) => `zone ${id}`)];
-          states.push({ name: [call.name, ...also].join(' + '), call: withFan, zones: z });
+          const also = [...(fan ? ['fan'] : []), ...on.map((a) => a.kind), ...z.map((x) => x.name)];
+          states.push({ name: [call.name, ...also].join(' + '), call: withFan, zones: z.map((x) => x.id) });
         }
   }
   return states;
@@ -207,10 +208,17 @@ function smallestRepair(
 }
 
 /** @param p the prepared circuit of `installed` */
-export function planBudget(job: Job, installed: Installed, p: Predictor, calls: readonly CallState[]): Budget | null {
-  const accessories = installed.contacts.filter((c) => c.role === 'accessory').map((c) => c.to);
+export function planBudget(
+  job: Job,
+  installed: Installed,
+  p: Predictor,
+  calls: readonly CallState[],
+  planned: readonly PlannedAccessory[],
+): Budget | null {
+  const accessories = planned.map((a) => ({ terminal: a.terminals[0] ?? '', kind: a.accessory.kind }));
   const fan = installed.contacts.some((c) => c.role === 'fan') && calls.some((c) => c.id === 'fan');
-  const states = budgetStates(calls, accessories, Object.keys(job.survey.zones), fan);
+  const zones = Object.entries(job.survey.zones).map(([id, z]) => ({ id, name: z.name }));
+  const states = budgetStates(calls, accessories, zones, fan);
   const worst = solveAll(p, states);
   const top = ofSystem(worst)[0];
   if (!top) return null;

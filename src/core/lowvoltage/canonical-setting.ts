@@ -13,7 +13,7 @@ export interface CanonicalSetting {
 
 export const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
 export const numbers = (values: readonly number[], unit: string): { value: string; label: string }[] =>
-  values.map((n) => option(String(n), `${n} ${unit}`));
+  values.map((n) => option(String(n), `${n} ${unit}`.trim().replace('-', '−')));
 
 export type AddSetting = (
   key: SettingKey,

@@ -218,7 +218,13 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
         job.arrive.note ?? 'seen on arrival',
       ),
     );
-  const system = readSystem(job);
+  const read = readSystem(job);
+  const standing = candidates.list.filter((c) => c.stands);
+  // While two readings of the letters stand, neither is said to be so.
+  const system: LowVoltageSystem =
+    standing.length > 1 && read.verdict !== 'refused'
+      ? { ...read, sentence: `Not settled: ${standing.map((c) => c.name).join('; or ')}.` }
+      : read;
   findings.push(...system.findings);
   if (candidates.list.length > 0 && candidates.list.every((c) => !c.stands))
     findings.push(
@@ -280,7 +286,7 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   const installed = source.from === null ? nominal : installedAt(source.openVolts);
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
-  const budget = p && installed ? planBudget(job, installed, p, states) : null;
+  const budget = p && installed ? planBudget(job, installed, p, states, hasPlan ? wiring.accessories : []) : null;
   findings.push(...circuitFindings(predictions), ...(budget ? budgetFindings(budget) : []));
   if (installed) findings.push(...outdoorFindings(job, installed.loads));
   if (hasPlan) {

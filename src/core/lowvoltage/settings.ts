@@ -271,6 +271,14 @@ const UNIT_WORDS = {
   'min/h': 'min per hour',
 } as const;
 
+const signedText = (value: string): string => (/^-\d/.test(value) ? value.replace('-', '−') : value);
+
+/** A number with a true minus sign. */
+const signed = (n: number): string => String(n).replace('-', '−');
+
+const rangeText = (entry: SettingEntry): string =>
+  entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
+
 function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
   if (entry.values) {
     const enter = entry.values[value];
@@ -281,13 +289,10 @@ function onDevice(entry: SettingEntry, value: string): { enter: string; range: s
     const number = Number(value) / (unit === 'min' ? 60 : 1);
     // Nearest step inside the range: the device cannot take anything else.
     const stepped = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
-    return { enter: `${stepped} ${UNIT_WORDS[unit]}`, range: `${low} to ${high} ${UNIT_WORDS[unit]}` };
+    return { enter: `${signed(stepped)} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
   }
   return { enter: value, range: '' };
 }
-
-const rangeText = (entry: SettingEntry): string =>
-  entry.range ? `${entry.range.low} to ${entry.range.high} ${UNIT_WORDS[entry.range.unit]}` : '';
 
 /** Questions a device asks of every job; those of equipment that is not here it does not ask. */
 const asksAnyway = (key: SettingKey, system: LowVoltageSystem): boolean =>
@@ -340,7 +345,7 @@ export function planSettings(
       }
       const value = settled(s);
       const device = onDevice(entry, value);
-      const label = s.options.find((o) => o.value === value)?.label ?? value;
+      const label = s.options.find((o) => o.value === value)?.label ?? signedText(value);
       if (!device)
         findings.push(
           finding('settings.no-code', { setting: s.name, value: label }, [`setting:${s.key}`], placeOf(entry)),

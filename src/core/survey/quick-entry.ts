@@ -6,7 +6,8 @@
  *           | "cut" colour [place]
  *           | "jumper" TERMINAL TERMINAL [place]
  *           | "remove" (TERMINAL | colour)
- *   place   = "wall" | "board" | "outdoor"          both ends when absent
+ *   place   = "wall" | "board"                      both ends when absent
+ *           | "outdoor"                             the cable to the outdoor unit, board and unit
  *
  * Words may stand in any order. A letter in double quotes is taken as it is written.
  * Entries are separated by commas, semicolons or new lines.
@@ -83,7 +84,7 @@ function parseOne(text: string): Entry {
   }
   const [terminal, second] = terminals;
   const [colour, farColour] = colours;
-  const at = place ? `, ${place}` : ', wall and board';
+  const at = place === 'outdoor' ? ', board and outdoor unit' : place ? `, ${place}` : ', wall and board';
   if (command === 'jumper') {
     if (!terminal || !second) return { ok: false, text, problem: 'A jumper joins two terminals: jumper r rc' };
     return {
@@ -150,10 +151,12 @@ export type EntryResult = { ok: true; survey: Survey; id?: string } | { ok: fals
 export function applyEntry(survey: Survey, action: EntryAction): EntryResult {
   switch (action.kind) {
     case 'land': {
-      const places: Place[] = action.place ? [action.place] : ['wall', 'board'];
+      const outdoor = action.place === 'outdoor';
+      const places: Place[] = outdoor ? ['board', 'outdoor'] : action.place ? [action.place] : ['wall', 'board'];
+      const cable = outdoor ? 'outdoor' : 'main';
       if (!action.also) {
         for (const place of places) {
-          const holders = onScrew(survey, place, action.terminal).filter((id) => {
+          const holders = onScrew(survey, place, action.terminal, cable).filter((id) => {
             const c = survey.conductors[id];
             return c && ![action.colour, action.farColour].includes(c[place]?.colour ?? '');
           });
@@ -166,8 +169,8 @@ export function applyEntry(survey: Survey, action: EntryAction): EntryResult {
           }
         }
       }
-      const cable = action.place === 'outdoor' ? 'outdoor' : 'main';
-      const landed = landConductor(survey, { ...action, cable });
+      const { place: _place, ...rest } = action;
+      const landed = landConductor(survey, outdoor ? { ...rest, cable } : { ...action, cable });
       return { ok: true, ...landed };
     }
     case 'spare': {
@@ -175,7 +178,7 @@ export function applyEntry(survey: Survey, action: EntryAction): EntryResult {
         colour: action.colour,
         terminal: null,
         state: action.state,
-        ...(action.place ? { place: action.place } : {}),
+        ...(action.place === 'outdoor' ? { cable: 'outdoor' } : action.place ? { place: action.place } : {}),
       });
       return { ok: true, ...landed };
     }

@@ -12,7 +12,7 @@ import { Strip } from '../../ui/strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
-import { planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
+import { accessoryBadge, planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
 
 const KINDS = Object.keys(DEFECTS) as Defect['kind'][];
 
@@ -54,6 +54,14 @@ export function Connect(): ReactNode {
             <Button component="a" href={`/api/jobs/${id}/worklist`} target="_blank" rel="noreferrer">
               Print the work list
             </Button>
+            <Button
+              component="a"
+              href={`/api/jobs/${id}/labels?size=${job.units === 'us' || job.survey.region === 'NA' ? 'letter' : 'a4'}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Labels
+            </Button>
           </>
         }
       >
@@ -69,6 +77,7 @@ export function Connect(): ReactNode {
             wallTitle={`${sheet.name}, wall`}
             boardTitle="Equipment board"
             lit={lit}
+            badge={accessoryBadge(wiring)}
           />
         ) : (
           <Strip

@@ -1,17 +1,25 @@
 'use client';
 
 import type { PowerWay } from '@core/lowvoltage/powering';
+import { predictWay } from '@core/lowvoltage/predict-way';
 import { fixed } from '@core/units/units';
 /** Decide: what the system is and why, and how the device will be powered. */
 import Button from '@mui/material/Button';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
+import { Choice } from '../../ui/fields';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Strip } from '../../ui/strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
-import { planConductors, planRows } from '../survey/strip-model';
+import { accessoryBadge, planConductors, planRows } from '../survey/strip-model';
+import { AccessoriesPanel } from './accessories-panel';
+import { BudgetBar } from './budget-bar';
+import { CandidatesPanel } from './candidates';
 import './decide.css';
+
+const answerOf = (value: string | undefined): 'yes' | 'no' | undefined =>
+  value === 'yes' || value === 'no' ? value : undefined;
 
 const WORKS = { yes: 'works', no: 'not here', ask: 'measure first' } as const;
 
@@ -20,10 +28,16 @@ export function Decide(): ReactNode {
   const { powering, sheet, system } = derived;
   const [looking, setLooking] = useState<PowerWay['id'] | null>(null);
   const shown = powering?.ways.find((w) => w.id === (looking ?? powering.chosen ?? powering.ways[0]?.id));
+  // The circuit as each way would leave it, solved for the way being looked at.
+  const predicted = useMemo(
+    () => (shown && sheet ? predictWay(job, system, sheet, shown) : null),
+    [job, system, sheet, shown],
+  );
   const spare = powering?.ways.find((w) => w.id === 'spare-core');
   return (
     <>
       <Bench title="Decide" note={sheet ? `for ${sheet.name}` : 'choose a device in Arrive first'}>
+        <CandidatesPanel />
         {shown && sheet ? (
           <section>
             <p className="soft decide-caption">
@@ -35,6 +49,7 @@ export function Decide(): ReactNode {
               wallTitle={`${sheet.name}, wall`}
               boardTitle="Equipment board"
               lit={lit}
+              badge={accessoryBadge(shown.plan)}
             />
           </section>
         ) : null}
@@ -64,7 +79,29 @@ export function Decide(): ReactNode {
                   </div>
                   <p>
                     {w.why}. Costs the customer: {w.loses}.{w.parts.length > 0 ? ` Parts: ${w.parts.join(', ')}.` : ''}
+                    {w.walk === 'none' ? '' : ` Walk: ${w.walk}.`}
                   </p>
+                  {w.id === shown?.id && predicted ? (
+                    <p className="soft">
+                      The device would get <span className="mono">{fixed(predicted.idleVolts, 1)} V</span> idle, at
+                      worst <span className="mono">{fixed(predicted.worstVolts, 1)} V</span> ({predicted.worstState}).
+                    </p>
+                  ) : null}
+                  {w.condition ? (
+                    <Choice
+                      label={w.condition.ask}
+                      value={answerOf(job.answers[w.condition.code])}
+                      disabled={sealed}
+                      options={[
+                        { value: 'yes', label: 'there is' },
+                        { value: 'no', label: 'there is none' },
+                      ]}
+                      onChoose={(v) => {
+                        const { code, ask } = w.condition ?? { code: '', ask: '' };
+                        change(`${ask}: ${v}`, (j) => ({ ...j, answers: { ...j.answers, [code]: v } }));
+                      }}
+                    />
+                  ) : null}
                   <div className="row">
                     {w.id === powering.chosen ? (
                       <b>Chosen</b>
@@ -112,6 +149,8 @@ export function Decide(): ReactNode {
             ) : null}
           </section>
         ) : null}
+        <BudgetBar />
+        <AccessoriesPanel />
       </Bench>
       <ReadingSide here="decide" sentence={system.sentence} />
     </>

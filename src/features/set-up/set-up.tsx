@@ -1,5 +1,6 @@
 'use client';
 
+import { isHeatPump } from '@core/lowvoltage/system';
 /** Set up: what to enter, in the order this device asks; what it detected; join and register. */
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
@@ -9,11 +10,13 @@ import { Choice, TextField, Tick } from '../../ui/fields';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { HumidityPanel } from './humidity-panel';
+import { WeatherPanel } from './weather-panel';
 import './set-up.css';
 
 export function SetUp(): ReactNode {
   const { derived, job } = useJob();
-  const { settings, sheet } = derived;
+  const { settings, sheet, system } = derived;
   const { card } = settings;
   const entered = card.filter((r) => job.setUp.entered[r.key]).length;
   const next = card.find((r) => !job.setUp.entered[r.key]);
@@ -26,6 +29,21 @@ export function SetUp(): ReactNode {
     <>
       <Bench title="Set up" note={sheet ? `${entered} of ${card.length} entered, in the order ${sheet.name} asks` : ''}>
         {sheet ? <Card /> : <p>No device sheet, so no settings card yet.</p>}
+        {sheet && settings.open.length > 0 ? (
+          <section className="panel">
+            <h2>The device also asks</h2>
+            <ul className="open-questions">
+              {settings.open.map((o) => (
+                <li key={o.where + o.label}>
+                  <b>{o.label}</b> <span className="mono">{o.where}</span>{' '}
+                  <span className="soft">{o.choices}: the customer’s choice, nothing here decides it</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
+        {isHeatPump(system) ? <WeatherPanel /> : null}
+        <HumidityPanel />
         {sheet?.detectsTerminals ? <Detected /> : null}
         {sheet?.registration ? <Join /> : sheet ? <p className="soft">{sheet.name} joins no network.</p> : null}
       </Bench>

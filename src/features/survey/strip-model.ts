@@ -1,10 +1,10 @@
 /** What the strip draws of a survey and of a plan. */
 import type { DeviceSheet } from '@core/devices/sheet';
-import type { Job } from '@core/job/schema';
+import type { Conductor, Job } from '@core/job/schema';
 import type { WiringPlan } from '@core/lowvoltage/plan';
 import { landedOn } from '@core/survey/landing';
 import { PLATE_ORDER, terminalInfo } from '@core/survey/terminals.data';
-import type { StripConductor, StripRow } from '../../ui/strip';
+import type { StripConductor, StripPlace, StripRow } from '../../ui/strip';
 
 const ordered = (labels: Iterable<string>): string[] =>
   [...new Set(labels)].sort((a, b) => {
@@ -39,7 +39,6 @@ export function surveyConductors(job: Job): StripConductor[] {
       const wall = landedOn(c, 'wall') ?? null;
       const board = c.board ? (landedOn(c, 'board') ?? null) : wall;
       const wallColour = c.wall?.colour ?? c.board?.colour ?? 'unnamed';
-      const cut = c.wall?.state === 'cut' || c.board?.state === 'cut';
       return {
         id,
         wall,
@@ -47,9 +46,48 @@ export function surveyConductors(job: Job): StripConductor[] {
         wallColour,
         boardColour: c.board?.colour ?? wallColour,
         boardAssumed: c.board === undefined && wall !== null,
-        ...(cut ? { cut: true, note: 'cut' } : wall === null && board === null ? { note: 'spare' } : {}),
+        ...noteOf(c, wall === null && board === null),
       };
     });
+}
+
+/** Screws an outdoor unit usually has. */
+const OUTDOOR_USUAL = ['C', 'Y'];
+
+/** The second cable: board to outdoor unit, drawn as a strip of its own. */
+export function outdoorRows(job: Job): StripRow[] {
+  const used = Object.values(job.survey.conductors).flatMap((c) =>
+    c.cable === 'outdoor' ? [landedOn(c, 'board'), landedOn(c, 'outdoor')].filter((t) => t !== undefined) : [],
+  );
+  const roles = new Set(used.map((u) => terminalInfo(u)?.role));
+  const usual = OUTDOOR_USUAL.filter((u) => !roles.has(terminalInfo(u)?.role));
+  return ordered([...usual, ...used]).map((label) => ({ wall: label, board: label }));
+}
+
+/** Its conductors, the board on the left and the outdoor unit on the right. */
+export const outdoorConductors = (job: Job): StripConductor[] =>
+  Object.entries(job.survey.conductors)
+    .filter(([, c]) => c.cable === 'outdoor')
+    .map(([id, c]) => {
+      const board = landedOn(c, 'board') ?? null;
+      const wallColour = c.board?.colour ?? c.outdoor?.colour ?? 'unnamed';
+      return {
+        id,
+        wall: board,
+        board: c.outdoor ? (landedOn(c, 'outdoor') ?? null) : board,
+        wallColour,
+        boardColour: c.outdoor?.colour ?? wallColour,
+        boardAssumed: c.outdoor === undefined && board !== null,
+        ...noteOf(c, board === null && landedOn(c, 'outdoor') === undefined),
+      };
+    });
+
+/** What is written under a conductor's name: a joint, a cut, a spare. */
+function noteOf(c: Conductor, spare: boolean): { cut?: boolean; note?: string } {
+  const cut = [c.wall, c.board, c.outdoor].some((e) => e?.state === 'cut');
+  if (cut) return { cut: true, note: 'cut' };
+  if (spare) return { note: 'spare' };
+  return c.splice === undefined ? {} : { note: 'joint' };
 }
 
 /** Rows for a plan: each conductor's new screws on one row, then the device's free screws. */
@@ -58,6 +96,10 @@ export function planRows(sheet: DeviceSheet, plan: WiringPlan): StripRow[] {
     const row = plan.rows.find((r) => r.newWall === t.label);
     return { wall: t.label, board: row?.newBoard ?? null };
   });
+  // The screw of a diode piece is beside the device, not on it.
+  for (const r of plan.rows)
+    if (r.newWall !== null && !rows.some((x) => x.wall === r.newWall))
+      rows.push({ wall: r.newWall, board: r.newBoard });
   const shown = new Set(rows.map((r) => r.board));
   for (const r of plan.rows) {
     if (r.newBoard !== null && !shown.has(r.newBoard)) {
@@ -84,3 +126,9 @@ export const planConductors = (plan: WiringPlan): StripConductor[] =>
       ...(r.newWall === null ? { note: 'capped', dim: true } : added ? { note: 'new' } : {}),
     };
   });
+
+/** What an accessory's wire on a screw of the device belongs to. */
+export const accessoryBadge =
+  (plan: WiringPlan) =>
+  (place: StripPlace, terminal: string): string | undefined =>
+    place === 'wall' ? plan.accessories.find((a) => a.terminals.includes(terminal))?.accessory.kind : undefined;

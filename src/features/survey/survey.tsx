@@ -14,11 +14,15 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Around } from './around';
+import { ConductorPanel } from './conductor-panel';
+import { MeasureFound } from './measure-found';
 import { QuickEntry } from './quick-entry';
-import { surveyConductors, surveyRows } from './strip-model';
+import { outdoorConductors, outdoorRows, surveyConductors, surveyRows } from './strip-model';
 import './survey.css';
 
-type Ends = 'both' | 'wall' | 'board';
+type Ends = 'both' | 'wall' | 'board' | 'outdoor';
+type Mode = 'look' | 'jumper' | 'measure';
+const OUTDOOR_SIDES = { wall: { ref: 'board', says: 'board' }, board: { ref: 'outdoor', says: 'outdoor unit' } };
 const PALETTE = INSULATION.filter((i) => i.name !== 'clear' && i.name !== 'green-yellow');
 
 export function Survey(): ReactNode {
@@ -26,7 +30,9 @@ export function Survey(): ReactNode {
   const [colour, setColour] = useState<string | null>(null);
   const [ends, setEnds] = useState<Ends>('both');
   const [jumperFrom, setJumperFrom] = useState<string | null>(null);
-  const [jumping, setJumping] = useState(false);
+  const [mode, setMode] = useState<Mode>('look');
+  const [pair, setPair] = useState<string[]>([]);
+  const [held, setHeld] = useState<string | null>(null);
   const [extra, setExtra] = useState<string[]>([]);
   const cable = job.survey.cables.main;
   const rows = surveyRows(job, extra);
@@ -34,9 +40,24 @@ export function Survey(): ReactNode {
   const landed = conductors.filter((c) => c.wall !== null || c.board !== null).length;
   const spares = conductors.length - landed;
   const usedColours = new Set(conductors.flatMap((c) => [c.wallColour, c.boardColour]));
+  const outside = outdoorConductors(job);
+  const second = ends === 'outdoor' || outside.length > 0;
+  const jumping = mode === 'jumper';
+  const enter = (next: Mode): void => {
+    setMode(mode === next ? 'look' : next);
+    setJumperFrom(null);
+    setPair([]);
+    setColour(null);
+  };
 
   const press = (place: 'wall' | 'board', terminal: string): void => {
     light([]);
+    setHeld(null);
+    if (mode === 'measure') {
+      const point = `${place}.${terminal}`;
+      setPair(pair.includes(point) ? pair.filter((p) => p !== point) : [...pair.slice(-1), point]);
+      return;
+    }
     if (sealed) return;
     if (jumping) {
       if (!jumperFrom) {
@@ -45,7 +66,7 @@ export function Survey(): ReactNode {
       }
       const [fromPlace, from] = jumperFrom.split('.');
       setJumperFrom(null);
-      setJumping(false);
+      setMode('look');
       if (fromPlace === place && from && from !== terminal)
         change(`Jumper ${from} to ${terminal}`, (j) => withSurvey(j, toggleJumper(j.survey, place, from, terminal)));
       return;
@@ -57,7 +78,7 @@ export function Survey(): ReactNode {
           landConductor(j.survey, {
             colour,
             terminal,
-            ...(ends === 'both' ? {} : { place: ends === 'wall' ? 'wall' : 'board' }),
+            ...(ends === 'wall' || ends === 'board' ? { place: ends } : {}),
           }).survey,
         ),
       );
@@ -65,8 +86,22 @@ export function Survey(): ReactNode {
       setColour(null);
       return;
     }
-    const [held] = onScrew(job.survey, place, terminal);
-    light(held ? [`conductor:${held}`, `${place}.${terminal}`] : [`${place}.${terminal}`]);
+    const [found] = onScrew(job.survey, place, terminal);
+    setHeld(found ?? null);
+    light(found ? [`conductor:${found}`, `${place}.${terminal}`] : [`${place}.${terminal}`]);
+  };
+  const pressOutside = (place: 'wall' | 'board', terminal: string): void => {
+    if (sealed) return;
+    if (colour) {
+      change(`Land ${colour} on ${terminal}, outdoor cable`, (j) =>
+        withSurvey(j, landConductor(j.survey, { colour, terminal, cable: 'outdoor' }).survey),
+      );
+      setColour(null);
+      return;
+    }
+    const [found] = onScrew(job.survey, place === 'wall' ? 'board' : 'outdoor', terminal, 'outdoor');
+    setHeld(found ?? null);
+    light(found ? [`conductor:${found}`] : []);
   };
   const move = (id: string, place: Place, terminal: string | null): void => {
     change(
@@ -74,15 +109,18 @@ export function Survey(): ReactNode {
       (j) => withSurvey(j, moveEnd(j.survey, id, place, terminal)),
     );
   };
-  const caption = jumping
-    ? jumperFrom
-      ? 'Now the second screw of the jumper'
-      : 'Touch the first screw of the jumper'
-    : colour
-      ? `Touch the screw that ${colour} is on${ends === 'both' ? '' : `, at the ${ends}`}`
-      : landed === 0
-        ? 'Pick a colour below and touch its screw, or type the line'
-        : 'Drag an end to another screw, or off the plate to coil it';
+  const caption =
+    mode === 'measure'
+      ? 'Touch the two screws the meter is on'
+      : jumping
+        ? jumperFrom
+          ? 'Now the second screw of the jumper'
+          : 'Touch the first screw of the jumper'
+        : colour
+          ? `Touch the screw that ${colour} is on${ends === 'both' ? '' : `, at the ${ends}`}`
+          : landed === 0
+            ? 'Pick a colour below and touch its screw, or type the line'
+            : 'Drag an end to another screw, or off the plate to coil it';
   return (
     <>
       <Bench
@@ -105,7 +143,7 @@ export function Survey(): ReactNode {
           wallTitle="Old plate, wall"
           boardTitle="Equipment board"
           lit={lit}
-          picked={jumperFrom ? [jumperFrom] : []}
+          picked={jumperFrom ? [jumperFrom] : pair}
           onScrew={press}
           {...(sealed
             ? {}
@@ -118,6 +156,30 @@ export function Survey(): ReactNode {
               })}
           caption={caption}
         />
+        {second ? (
+          <Strip
+            rows={outdoorRows(job)}
+            conductors={outside}
+            wallTitle="Equipment board"
+            boardTitle="Outdoor unit"
+            sides={OUTDOOR_SIDES}
+            lit={lit}
+            onScrew={pressOutside}
+            {...(sealed
+              ? {}
+              : {
+                  onMove: (id: string, place: 'wall' | 'board', terminal: string | null) =>
+                    move(id, place === 'wall' ? 'board' : 'outdoor', terminal),
+                  onRemove: (id: string) =>
+                    change('Take a conductor of the outdoor cable off', (j) =>
+                      withSurvey(j, removeConductor(j.survey, id)),
+                    ),
+                })}
+            caption="The second cable, from the board to the outdoor unit"
+          />
+        ) : null}
+        {held ? <ConductorPanel id={held} /> : null}
+        {mode === 'measure' ? <MeasureFound pair={pair} /> : null}
         {sealed ? null : (
           <>
             <QuickEntry />
@@ -130,7 +192,7 @@ export function Survey(): ReactNode {
                   className={usedColours.has(i.name) ? 'used' : ''}
                   onClick={() => {
                     setColour(colour === i.name ? null : i.name);
-                    setJumping(false);
+                    setMode('look');
                   }}
                 >
                   <span className="swatch" style={{ background: i.fill }} />
@@ -146,6 +208,7 @@ export function Survey(): ReactNode {
                   { value: 'both', label: 'both ends' },
                   { value: 'wall', label: 'wall only' },
                   { value: 'board', label: 'board only' },
+                  { value: 'outdoor', label: 'outdoor cable' },
                 ]}
                 onChoose={setEnds}
               />
@@ -160,7 +223,11 @@ export function Survey(): ReactNode {
                           landConductor(j.survey, {
                             colour,
                             terminal: null,
-                            ...(ends === 'both' ? {} : { place: ends }),
+                            ...(ends === 'outdoor'
+                              ? { cable: 'outdoor' as const }
+                              : ends === 'both'
+                                ? {}
+                                : { place: ends }),
                           }).survey,
                         ),
                       );
@@ -169,15 +236,11 @@ export function Survey(): ReactNode {
                 >
                   Coil as spare
                 </Button>
-                <Button
-                  aria-pressed={jumping}
-                  onClick={() => {
-                    setJumping(!jumping);
-                    setJumperFrom(null);
-                    setColour(null);
-                  }}
-                >
+                <Button aria-pressed={jumping} onClick={() => enter('jumper')}>
                   Jumper
+                </Button>
+                <Button aria-pressed={mode === 'measure'} onClick={() => enter('measure')}>
+                  Measure
                 </Button>
                 <select
                   className="select"

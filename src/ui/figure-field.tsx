@@ -1,0 +1,77 @@
+'use client';
+
+/** A figure with its unit, typed in the job's units and kept in SI; what cannot be is said, and nothing is taken. */
+import { type DisplayQuantity, displayText, displayUnit, readFigure } from '@core/units/display';
+import type { UnitSystem } from '@core/units/units';
+import { type ReactNode, useEffect, useId, useState } from 'react';
+import './fields.css';
+
+interface Props {
+  label: string;
+  quantity: DisplayQuantity;
+  units: UnitSystem;
+  value: number | undefined;
+  /** Limits in SI. */
+  low: number;
+  high: number;
+  onTake: (value: number | undefined) => void;
+  hint?: string;
+  disabled?: boolean;
+}
+
+export function FigureField({ label, quantity, units, value, low, high, onTake, hint, disabled }: Props): ReactNode {
+  const id = useId();
+  const u = displayUnit(quantity, units);
+  const text = value === undefined ? '' : displayText(value, u);
+  const [draft, setDraft] = useState(text);
+  const [problem, setProblem] = useState('');
+  useEffect(() => {
+    setDraft(text);
+    setProblem('');
+  }, [text]);
+  const take = (): void => {
+    if (draft.trim() === text) return;
+    const read = readFigure(draft, u, low, high);
+    if (!read.ok) {
+      setProblem(read.problem);
+      return;
+    }
+    setProblem('');
+    onTake(read.value);
+  };
+  const note = problem || hint;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{u.unit ? `${label}, ${u.unit}` : label}</label>
+      <input
+        id={id}
+        className="mono"
+        inputMode="decimal"
+        autoComplete="off"
+        value={draft}
+        maxLength={20}
+        disabled={disabled ?? false}
+        aria-invalid={problem !== ''}
+        aria-describedby={note ? `${id}-note` : undefined}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          setProblem('');
+        }}
+        onBlur={take}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') take();
+          if (e.key === 'Escape') setDraft(text);
+        }}
+      />
+      {note ? (
+        <p
+          id={`${id}-note`}
+          className={problem ? 'field-hint problem' : 'soft field-hint'}
+          role={problem ? 'alert' : undefined}
+        >
+          {note}
+        </p>
+      ) : null}
+    </div>
+  );
+}

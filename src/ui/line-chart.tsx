@@ -1,0 +1,198 @@
+'use client';
+
+/** A few lines over one axis, in the bench's own colours, with marks where lines meet and a table for those who cannot see it. */
+import {
+  type ChartDataset,
+  Chart as ChartJs,
+  type ChartOptions,
+  LinearScale,
+  LineController,
+  LineElement,
+  type Plugin,
+  PointElement,
+} from 'chart.js';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Line } from 'react-chartjs-2';
+import './line-chart.css';
+
+ChartJs.register(LineController, LineElement, LinearScale, PointElement);
+
+export type Tone = 'copper' | 'sea' | 'ink' | 'amber';
+
+export interface ChartLine {
+  name: string;
+  tone: Tone;
+  dashed?: boolean;
+  points: readonly { x: number; y: number }[];
+}
+
+export interface ChartMark {
+  x: number;
+  label: string;
+  tone: Tone;
+}
+
+export interface LineChartProps {
+  /** What it shows, in one sentence. */
+  title: string;
+  xName: string;
+  yName: string;
+  lines: readonly ChartLine[];
+  marks?: readonly ChartMark[];
+  xText?: (x: number) => string;
+  yText?: (y: number) => string;
+  yFrom?: number;
+}
+
+const VARIABLES: Record<Tone | 'line' | 'soft' | 'plate', string> = {
+  copper: '--copper',
+  sea: '--sea',
+  ink: '--ink',
+  amber: '--amber',
+  line: '--line',
+  soft: '--ink-soft',
+  plate: '--plate',
+};
+type Palette = Record<keyof typeof VARIABLES, string>;
+
+/** The theme's colours as the canvas needs them: read again when the scheme changes. */
+function usePalette(): Palette | null {
+  const [palette, setPalette] = useState<Palette | null>(null);
+  useEffect(() => {
+    const read = (): void => {
+      const style = getComputedStyle(document.documentElement);
+      setPalette(
+        Object.fromEntries(Object.entries(VARIABLES).map(([k, v]) => [k, style.getPropertyValue(v).trim()])) as Palette,
+      );
+    };
+    read();
+    const observer = new MutationObserver(read);
+    observer.observe(document.documentElement, { attributes: true, attributeFilter: ['data-scheme'] });
+    return () => observer.disconnect();
+  }, []);
+  return palette;
+}
+
+const FACE = '"Atkinson Hyperlegible Next", system-ui, sans-serif';
+
+/** Upright lines where something changes hands, with their words at the top. */
+const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line'> => ({
+  id: 'marks',
+  afterDatasetsDraw: (chart) => {
+    const { ctx, chartArea, scales } = chart;
+    const scale = scales.x;
+    if (!scale) return;
+    ctx.save();
+    ctx.font = `600 13px ${FACE}`;
+    marks.forEach((m, i) => {
+      const x = scale.getPixelForValue(m.x);
+      if (x < chartArea.left || x > chartArea.right) return;
+      ctx.strokeStyle = palette[m.tone];
+      ctx.fillStyle = palette[m.tone];
+      ctx.setLineDash([2, 4]);
+      ctx.lineWidth = 1.5;
+      ctx.beginPath();
+      ctx.moveTo(x, chartArea.top);
+      ctx.lineTo(x, chartArea.bottom);
+      ctx.stroke();
+      const right = x + 6 + ctx.measureText(m.label).width < chartArea.right;
+      ctx.textAlign = right ? 'left' : 'right';
+      ctx.fillText(m.label, right ? x + 6 : x - 6, chartArea.top + 13 + 17 * i);
+    });
+    ctx.restore();
+  },
+});
+
+export default function LineChart(props: LineChartProps): ReactNode {
+  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom } = props;
+  const palette = usePalette();
+  const [table, setTable] = useState(false);
+  if (!palette) return <div className="line-chart" />;
+  const datasets = lines.map(
+    (l): ChartDataset<'line', { x: number; y: number }[]> => ({
+      label: l.name,
+      data: l.points.map((p) => ({ x: p.x, y: p.y })),
+      borderColor: palette[l.tone],
+      borderWidth: 2.5,
+      borderDash: l.dashed ? [6, 5] : [],
+      pointRadius: 0,
+    }),
+  );
+  const axis = (name: string, text: (v: number) => string): object => ({
+    type: 'linear',
+    title: { display: true, text: name, color: palette.soft, font: { family: FACE, size: 13 } },
+    grid: { color: palette.line, lineWidth: 0.6 },
+    border: { color: palette.soft },
+    ticks: { color: palette.soft, font: { family: FACE, size: 12 }, callback: (v: string | number) => text(Number(v)) },
+  });
+  const options: ChartOptions<'line'> = {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    events: [],
+    scales: {
+      x: axis(xName, xText),
+      y: { ...axis(yName, yText), ...(yFrom === undefined ? {} : { min: yFrom }) },
+    },
+  };
+  const xs = [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
+  return (
+    <figure className="line-chart-figure">
+      <ul className="chart-names" aria-hidden="true">
+        {lines.map((l) => (
+          <li key={l.name}>
+            <svg width="26" height="8" aria-hidden="true">
+              <line
+                x1="0"
+                x2="26"
+                y1="4"
+                y2="4"
+                stroke={palette[l.tone]}
+                strokeWidth="3"
+                strokeDasharray={l.dashed ? '6 5' : undefined}
+              />
+            </svg>
+            {l.name}
+          </li>
+        ))}
+      </ul>
+      <div className="line-chart" role="img" aria-label={title}>
+        <Line key={palette.ink} data={{ datasets }} options={options} plugins={[markPlugin(marks, palette)]} />
+      </div>
+      <button type="button" className="plain left" aria-expanded={table} onClick={() => setTable(!table)}>
+        {table ? 'Hide the figures' : 'As a table'}
+      </button>
+      {table ? (
+        <div className="pair-scroll">
+          <table className="plan-table chart-table">
+            <thead>
+              <tr>
+                <th scope="col">{xName}</th>
+                {lines.map((l) => (
+                  <th key={l.name} scope="col">
+                    {l.name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {xs.map((x) => (
+                <tr key={x}>
+                  <th scope="row">{xText(x)}</th>
+                  {lines.map((l) => {
+                    const y = l.points.find((p) => p.x === x)?.y;
+                    return (
+                      <td key={l.name} className="mono">
+                        {y === undefined ? '–' : yText(y)}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      ) : null}
+    </figure>
+  );
+}
