@@ -156,8 +156,15 @@ export default function LineChart(props: LineChartProps): ReactNode {
           </li>
         ))}
       </ul>
-      <div className="line-chart" role="img" aria-label={title}>
-        <Line key={palette.ink} data={{ datasets }} options={options} plugins={[markPlugin(marks, palette)]} />
+      <div className="line-chart">
+        <Line
+          role="img"
+          aria-label={title}
+          key={palette.ink}
+          data={{ datasets }}
+          options={options}
+          plugins={[markPlugin(marks, palette)]}
+        />
       </div>
       <button type="button" className="plain left" aria-expanded={table} onClick={() => setTable(!table)}>
         {table ? 'Hide the figures' : 'As a table'}
