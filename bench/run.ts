@@ -1,11 +1,16 @@
 /** `npm run bench`: figures and ratios, each beside its C twin in the same run. `--write` puts them into docs/performance.md. */
+
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import fc from 'fast-check';
 import { StateKernel } from '../src/core/circuit/kernel';
 import type { Netlist } from '../src/core/circuit/netlist';
+import { CircuitSolver } from '../src/core/circuit/solve';
+import { everyState, worstStates } from '../src/core/circuit/worst';
 import { derive } from '../src/core/derive';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
+import { surveyJob } from '../src/core/lowvoltage/survey.arbitrary';
 import { fiveWire, threeZones } from './jobs';
 
 const build = 'bench/build';
@@ -110,12 +115,31 @@ for (let i = 0; i < 1500; i++) {
 times.sort((a, b) => a - b);
 
 const zones = threeZones();
+
+/** Ten thousand surveys nobody chose, each derived once. */
+const SURVEYS = 10_000;
+const surveys = fc.sample(surveyJob, { seed: 20261125, numRuns: SURVEYS });
+const surveyTimes: number[] = [];
+for (const survey of surveys) {
+  const start = nowNs();
+  derive(survey);
+  surveyTimes.push((nowNs() - start) / 1e6);
+}
+surveyTimes.sort((a, b) => a - b);
+
+/** Every state of three zones' nine calls. */
+const enumeration = new CircuitSolver(zones.netlist, true);
+const states = everyState(zones.controls);
+const worst = worstStates(enumeration, states);
+const enumerationMs = medianNs(() => worstStates(enumeration, states), 3) / 1e6;
 const out = [
   `Node ${process.version}, ${cpus()[0]?.model ?? 'unknown processor'}, ${compiler ? execFileSync('cc', ['--version'], { encoding: 'utf8' }).split('\n')[0] : 'no C compiler'}.`,
   '',
   '| what | median | p99 | wanted |',
   '| --- | --- | --- | --- |',
   `| derive, five-wire job | ${quantile(times, 0.5).toFixed(2)} ms | ${quantile(times, 0.99).toFixed(2)} ms | < 5 ms |`,
+  `| derive, ${SURVEYS} random surveys | ${quantile(surveyTimes, 0.5).toFixed(2)} ms | ${quantile(surveyTimes, 0.99).toFixed(2)} ms | |`,
+  `| worst state of ${enumeration.nodes.length} nodes, all ${worst.tried} states | ${enumerationMs.toFixed(1)} ms | | |`,
   '',
   'One state solved to its fixed point (conductances, factorisation, substitution, coils and fuses). Same algorithm in C: wanted ≤ 2. Plain dense LU in C: wanted ≤ 0.33 on the 40-node job.',
   '',

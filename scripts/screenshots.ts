@@ -31,6 +31,22 @@ const shots: Shot[] = [
     },
   },
   { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
+  { name: 'candidates', path: '/jobs/demo-rope/decide' },
+  {
+    name: 'accessories',
+    path: '/jobs/demo-icehouse/decide',
+    act: async (page) => {
+      await page.locator('.budget-bar').scrollIntoViewIfNeeded();
+      await page.locator('.accessory-loop').last().scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'weather',
+    path: '/jobs/demo-tower/set-up',
+    act: async (page) => {
+      await page.locator('.line-chart canvas').last().scrollIntoViewIfNeeded();
+    },
+  },
   { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
   { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
   { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },

@@ -20,6 +20,8 @@ export function derive(job: Job, now: string | null = null): Derived {
   return { ...derived, stops, next: nextStop(stops) };
 }
 
+const milli = (value: number): number => Math.round(value * 1000) / 1000;
+
 /** The derived job as one plain JSON object, for the CLI and for other programs. */
 export function derivedJson(job: Job, now: string | null = null): Record<string, unknown> {
   const d = derive(job, now);
@@ -34,7 +36,28 @@ export function derivedJson(job: Job, now: string | null = null): Record<string,
           ways: d.powering.ways.map(({ plan, takeovers: _t, ...way }) => ({ ...way, plan: plan.rows })),
         }
       : null,
+    candidates: {
+      ...d.candidates,
+      list: d.candidates.list.map(({ predictions: _p, system: s, ...c }) => ({ ...c, sentence: s.sentence })),
+    },
     wiring: d.wiring ? { rows: d.wiring.rows, jumpers: d.wiring.jumpers, steps: d.wiring.steps } : null,
+    accessories: (d.wiring?.accessories ?? []).map(({ steps: _s, ...a }) => a),
+    budget: d.budget
+      ? {
+          va: milli(d.budget.va),
+          ratedVA: d.budget.ratedVA,
+          state: d.budget.state,
+          tried: d.budget.worst.tried,
+          parts: d.budget.parts.map((x) => ({ ...x, va: milli(x.va) })),
+          weakestCoil: d.budget.worst.weakest
+            ? { name: d.budget.worst.weakest.load.name, volts: milli(d.budget.worst.weakest.volts) }
+            : null,
+          inrush: d.budget.inrush,
+          short: d.budget.short,
+          repair: d.budget.repair,
+        }
+      : null,
+    settingsOpen: d.settings.open,
     settings: d.settings.card.length > 0 ? d.settings.card : d.settings.canonical.map(({ wrong: _w, ...s }) => s),
     predictions: d.predictions.map((p) => ({
       state: p.state,
@@ -43,7 +66,7 @@ export function derivedJson(job: Job, now: string | null = null): Record<string,
       called: p.called,
       loadsRunning: p.loadsRunning,
       running: p.running,
-      transformerVA: Math.round(p.transformerVA * 1000) / 1000,
+      transformerVA: milli(p.transformerVA),
       pairs: pairTable(p),
       faults: p.faults,
     })),

@@ -105,7 +105,7 @@ function noteLines(note: string): string[] {
 }
 
 function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
-  const { wiring, settings, proof, sheet, system } = derived;
+  const { wiring, settings, proof, sheet, system, budget } = derived;
   const seal = job.seal ? verifySeal(job) : null;
   const readings = proof.tests.flatMap((t) =>
     t.verdict === 'skipped'
@@ -174,6 +174,34 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
             </Text>
           ))}
         </View>
+      ) : null}
+      {wiring && wiring.accessories.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Accessories</Text>
+          <Table
+            columns={[
+              { head: 'What', width: 22 },
+              { head: 'Output', width: 20, mono: true },
+              { head: 'Power', width: 40 },
+              { head: 'Told “fed”', width: 18 },
+            ]}
+            rows={wiring.accessories.map((a) => [
+              a.accessory.kind,
+              a.terminals.join(' '),
+              a.fed
+                ? `from R, returning to C at the ${a.returns}`
+                : a.isolated
+                  ? 'its own, by isolating relay'
+                  : 'its own',
+              a.answerFed === null ? 'not asked' : a.answerFed ? 'yes' : 'no',
+            ])}
+          />
+        </View>
+      ) : null}
+      {budget ? (
+        <Text style={css.soft}>
+          Transformer: {budget.va.toFixed(1)} of {budget.ratedVA} VA in the worst state ({budget.state}).
+        </Text>
       ) : null}
       {settings.card.length > 0 ? (
         <View>

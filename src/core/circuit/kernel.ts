@@ -38,7 +38,11 @@ export class StateKernel implements KernelArrays {
   /** The same run, compiled; null where there is no WebAssembly. */
   private readonly compiled: (() => number) | null;
 
-  constructor(netlist: Netlist) {
+  /**
+   * @param compiled prepare the compiled form as well: a memory and an instance of its own, worth it
+   *   from a few hundred states on
+   */
+  constructor(netlist: Netlist, compiled = true) {
     const { elements, ground } = netlist;
     const names = new Set<string>(netlist.extraNodes ?? []);
     for (const e of elements) names.add(e.a).add(e.b);
@@ -57,6 +61,7 @@ export class StateKernel implements KernelArrays {
       8 * n + 3 * names.size + entries + 8,
       14 * n + 3 * entries + 2 * pairs + HEAD_LENGTH + 2 * n + 8,
       HEAD_LENGTH + 4,
+      compiled,
     );
     this.factor = new Factor(pattern, arena);
     const coilElement = new Map(elements.map((e, i) => [e.id, i]));

@@ -26,10 +26,13 @@ export class CircuitSolver {
   readonly nodes: readonly string[];
   readonly kernel: StateKernel;
 
-  /** Throws a RangeError that names the element if a value is not a finite number. */
-  constructor(netlist: Netlist) {
+  /**
+   * Throws a RangeError that names the element if a value is not a finite number.
+   * @param many hundreds of states will be solved: prepare the compiled kernel
+   */
+  constructor(netlist: Netlist, many = false) {
     this.netlist = netlist;
-    this.kernel = new StateKernel(netlist);
+    this.kernel = new StateKernel(netlist, many);
     this.nodes = [...this.kernel.nodeIndex.keys()].filter((name) => name !== netlist.ground);
     const { passing, emf } = this.kernel.layout;
     netlist.elements.forEach((e, i) => {
@@ -43,17 +46,37 @@ export class CircuitSolver {
     return this.kernel.nodeIndex.has(node);
   }
 
-  /** The settled state. */
-  solve(state: CircuitState): Solution {
+  /** Settles the kernel in a state without naming anything: for going through many. @returns rounds, negative if it never settles */
+  settle(state: CircuitState): number {
     const { kernel } = this;
-    const { elements } = this.netlist;
     kernel.controlNames.forEach((name, i) => {
       kernel.controls[i] = state.controls.has(name) ? 1 : 0;
     });
     kernel.supplyNames.forEach((name, i) => {
       kernel.suppliesOff[i] = state.suppliesOff.has(name) ? 1 : 0;
     });
-    const rounds = kernel.run();
+    return kernel.run();
+  }
+
+  /** Voltage across an element in a state, were it a load of another VA there: the rest settles to it. */
+  acrossWith(id: string, va: number, state: CircuitState): number {
+    const { kernel } = this;
+    const e = this.netlist.elements.findIndex((x) => x.id === id);
+    const element = this.netlist.elements[e];
+    if (element?.kind !== 'load') throw new RangeError(`no load "${id}" in this circuit`);
+    const was = kernel.siemens[e] as number;
+    kernel.siemens[e] = va / element.ratedVolts ** 2;
+    this.settle(state);
+    const volts = Math.abs(kernel.across(e));
+    kernel.siemens[e] = was;
+    return volts;
+  }
+
+  /** The settled state. */
+  solve(state: CircuitState): Solution {
+    const { kernel } = this;
+    const { elements } = this.netlist;
+    const rounds = this.settle(state);
     const volts = new Map<string, number>([[this.netlist.ground, 0]]);
     for (const name of this.nodes) volts.set(name, kernel.volts[kernel.position(name)] as number);
     const amps = new Map<string, number>();

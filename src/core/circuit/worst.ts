@@ -2,8 +2,7 @@
  * The worst simultaneous state of a circuit, found by trying every state its controls can be in:
  * the highest load on each source and the lowest voltage of each coil that runs.
  */
-import { sourceLoading } from './check';
-import type { CircuitState, LoadElement, Netlist, SourceElement } from './netlist';
+import type { CircuitElement, CircuitState, LoadElement, Netlist, SourceElement } from './netlist';
 import type { CircuitSolver, Solution } from './solve';
 
 export interface WorstSource {
@@ -44,27 +43,47 @@ export function loadParts(netlist: Netlist, solution: Solution): WorstSource['pa
 }
 
 export function worstStates(solver: CircuitSolver, states: readonly CircuitState[]): WorstStates {
-  const { netlist } = solver;
-  const loads = netlist.elements.filter((e): e is LoadElement => e.kind === 'load' && !e.sense);
-  const worst = new Map<string, WorstSource>();
-  let weakest: WorstCoil | null = null;
+  const { netlist, kernel } = solver;
+  const { elements } = netlist;
+  const at = (wanted: (e: CircuitElement) => boolean): number[] => elements.flatMap((e, i) => (wanted(e) ? [i] : []));
+  const loads = at((e) => e.kind === 'load' && !e.sense);
+  const sources = at((e) => e.kind === 'source');
+  const worst = new Map<number, { va: number; state: number }>();
+  let weakest: { element: number; share: number; volts: number; state: number } | null = null;
   states.forEach((state, i) => {
-    const solution = solver.solve(state);
-    for (const [id, va] of sourceLoading(netlist, solution)) {
-      const before = worst.get(id);
-      const source = netlist.elements.find((e) => e.id === id);
-      if (source?.kind === 'source' && (before === undefined || va > before.va + 1e-9))
-        worst.set(id, { source, va, state: i, parts: loadParts(netlist, solution) });
+    solver.settle(state);
+    for (const e of sources) {
+      const volts = kernel.across(e);
+      const live = kernel.suppliesOff[kernel.layout.supply[e] as number] === 0 ? (kernel.layout.emf[e] as number) : 0;
+      const va = Math.abs((volts - live) * (kernel.siemens[e] as number) * volts);
+      const before = worst.get(e);
+      if (before === undefined || va > before.va + 1e-9) worst.set(e, { va, state: i });
     }
-    for (const load of loads) {
-      const volts = across(load, solution);
-      const share = volts / load.ratedVolts;
+    for (const e of loads) {
+      const volts = Math.abs(kernel.across(e));
+      const share = volts / (elements[e] as LoadElement).ratedVolts;
       // Under a quarter of rated voltage it is not meant to run in this state.
       if (share > 0.25 && (weakest === null || share < weakest.share - 1e-9))
-        weakest = { load, volts, share, state: i };
+        weakest = { element: e, share, volts, state: i };
     }
   });
-  return { tried: states.length, sources: [...worst.values()], weakest };
+  // A const copy: the closure above hides from the compiler that it may have been set.
+  const found = weakest as { element: number; share: number; volts: number; state: number } | null;
+  return {
+    tried: states.length,
+    sources: [...worst].map(([e, { va, state }]) => ({
+      source: elements[e] as SourceElement,
+      va,
+      state,
+      parts: loadParts(netlist, solver.solve(states[state] as CircuitState)),
+    })),
+    weakest: found && {
+      load: elements[found.element] as LoadElement,
+      volts: found.volts,
+      share: found.share,
+      state: found.state,
+    },
+  };
 }
 
 /** Every on/off combination of the controls, at most 2^16 states. Throws a RangeError beyond that. */

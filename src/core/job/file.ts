@@ -39,7 +39,8 @@ const EndInput = z.union([
   z.strictObject({
     terminal: TerminalLabel.optional(),
     colour: ColourName.optional(),
-    state: EndState.optional(),
+    /** "spliced": landed (or coiled) as the terminal says, with a joint between the ends. */
+    state: z.union([EndState, z.literal('spliced')]).optional(),
     shares: z.string().max(200).optional(),
   }),
 ]);
@@ -97,7 +98,8 @@ function end(input: z.infer<typeof EndInput> | undefined, colour: string | undef
   const full = typeof input === 'string' ? { terminal: input } : input;
   const named = 'colour' in full && full.colour ? full.colour : colour;
   const terminal = full.terminal === undefined ? undefined : canonicalTerminal(full.terminal);
-  const state = ('state' in full && full.state) || (terminal === undefined ? 'coiled' : 'landed');
+  const given = 'state' in full && full.state !== 'spliced' ? full.state : undefined;
+  const state = given ?? (terminal === undefined ? 'coiled' : 'landed');
   const shares = 'shares' in full ? full.shares : undefined;
   return {
     ...(terminal === undefined ? {} : { terminal }),
@@ -120,7 +122,11 @@ function conductor(input: ConductorInput): Conductor {
   // A conductor with a colour and no ends is a spare seen at the wall.
   if (!ends.wall && !ends.board && !ends.outdoor)
     out.wall = { colour: canonicalColour(input.colour ?? 'unnamed'), state: 'coiled' };
+  const spliced = [input.wall, input.board, input.outdoor].some(
+    (e) => typeof e === 'object' && e !== null && e.state === 'spliced',
+  );
   if (input.splice !== undefined) out.splice = input.splice;
+  else if (spliced) out.splice = 'spliced';
   if (input.spliceOhms !== undefined) out.spliceOhms = input.spliceOhms;
   return out;
 }

@@ -5,14 +5,12 @@
  */
 import { PICK_UP } from '../circuit/netlist';
 import { conductorOhms, RESISTANCE_GAUGES } from '../circuit/resistance.data';
-import { CircuitSolver } from '../circuit/solve';
 import { type WorstStates, worstStates } from '../circuit/worst';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { ISOLATING_RELAY_VA } from './accessories/circuit';
 import type { PlannedAccessory } from './accessories/plan';
 import type { Installed } from './installed';
-import { toNetlist } from './installed';
 import { DEFAULT_GAUGE, DEFAULT_METRES, SECONDARY_VOLTS, TRANSFORMER_SIZES } from './loads.data';
 import { type Predictor, predictor } from './predict';
 import type { CallState } from './states';
@@ -111,25 +109,15 @@ const fits = (worst: WorstStates): boolean =>
   ofSystem(worst).every((s) => s.va <= BUDGET_SHARE * s.source.ratedVA) &&
   (worst.weakest === null || worst.weakest.share >= COIL_SHARE);
 
-/** Each coil in turn drawing its inrush on top of the worst state that has it running. */
+/** Each coil in turn drawing its inrush on top of the fullest state that has it running. */
 function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetState[]): Inrush | null {
   let worst: Inrush | null = null;
-  const netlist = toNetlist(installed);
   for (const load of installed.loads) {
-    if (load.inrushVA <= load.va) continue;
-    const state = [...states]
-      .reverse()
-      .find((s) => p.solver.solve(p.circuitState(s.call)).running.has(`load:${load.id}`));
+    if (load.inrushVA <= load.va || load.open) continue;
+    const called = (s: BudgetState): boolean => p.solver.solve(p.circuitState(s.call)).running.has(`load:${load.id}`);
+    const state = [...states].reverse().find(called);
     if (!state) continue;
-    const solver = new CircuitSolver({
-      ...netlist,
-      elements: netlist.elements.map((e) =>
-        e.id === `load:${load.id}` && e.kind === 'load' ? { ...e, va: load.inrushVA } : e,
-      ),
-    });
-    const element = netlist.elements.find((e) => e.id === `load:${load.id}`);
-    const solution = solver.solve(p.circuitState(state.call));
-    const volts = element ? Math.abs((solution.volts.get(element.a) ?? 0) - (solution.volts.get(element.b) ?? 0)) : 0;
+    const volts = p.solver.acrossWith(`load:${load.id}`, load.inrushVA, p.circuitState(state.call));
     if (worst === null || volts < worst.volts)
       worst = { name: load.name, volts, ok: volts >= PICK_UP * SECONDARY_VOLTS, state: state.name };
   }

@@ -74,7 +74,18 @@ function settledRole(label: string | undefined, letters: Letters, heatTaken: boo
   return role;
 }
 
-export function readCores(job: Job): Core[] {
+/** Jobs are never changed in place, so what was read of one stays true. */
+const read = new WeakMap<Job, Core[]>();
+
+export function readCores(job: Job): readonly Core[] {
+  const known = read.get(job);
+  if (known) return known;
+  const cores = coresOf(job);
+  read.set(job, cores);
+  return cores;
+}
+
+function coresOf(job: Job): Core[] {
   const letters = readLetters(job);
   const heatTaken = lettersAlone(job).some((r) => r && HEAT_ROLES.has(r));
   return Object.entries(job.survey.conductors)

@@ -2,6 +2,7 @@
  * Single faults of a 24 V job: what can be wrong, how common it is, what to look at, and the
  * circuit as it would then be. Used by diagnosis and by the rig, so that both mean the same thing.
  */
+import { OPEN_OHMS } from '../circuit/netlist';
 import { terminalInfo } from '../survey/terminals.data';
 import type { Installed } from './installed';
 
@@ -182,6 +183,21 @@ export function singleFaults(installed: Installed): Fault[] {
       apply: (i) => ({
         ...i,
         contacts: i.contacts.map((x) => (x.to === c.to ? { ...x, stuck: 'closed' as const } : x)),
+      }),
+    });
+  }
+  for (const e of installed.extra ?? []) {
+    if (e.kind !== 'conductor' || !e.id.startsWith('conductor:')) continue;
+    faults.push({
+      id: `broken-${e.id.slice('conductor:'.length)}`,
+      name: `${e.name} broken or loose`,
+      look: 'Read across the two ends at the outdoor unit while it is called.',
+      fix: 'Supply off at both places, remake its ends; else a new cable.',
+      prior: 1,
+      about: [e.id],
+      apply: (i) => ({
+        ...i,
+        extra: (i.extra ?? []).map((x) => (x.id === e.id && x.kind === 'conductor' ? { ...x, ohms: OPEN_OHMS } : x)),
       }),
     });
   }

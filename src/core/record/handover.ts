@@ -43,6 +43,20 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
       what: 'Fan on and auto',
       words: 'Fan auto runs the fan with heating or cooling. Fan on runs it all the time.',
     });
+  for (const a of derived.wiring?.accessories ?? []) {
+    const { kind } = a.accessory;
+    const target = a.target === null ? '' : ` It is set to ${a.target} %.`;
+    topics.push({
+      id: `accessory-${a.id}`,
+      what: `The ${kind}`,
+      words:
+        kind === 'humidifier'
+          ? `The thermostat runs the humidifier.${target} Turn it down in hard frost, or the windows will run.`
+          : kind === 'dehumidifier'
+            ? `The thermostat runs the dehumidifier.${target}`
+            : `The thermostat runs the ventilator${a.ventilation ? ` ${a.ventilation.minutes} minutes an hour` : ''}. Leave it on: it brings the fresh air.`,
+    });
+  }
   if (powering?.chosen === 'battery')
     topics.push({
       id: 'battery',

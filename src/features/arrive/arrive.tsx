@@ -10,6 +10,7 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Wait } from '../shell/timers';
+import { OwnSheet } from './own-sheet';
 import './arrive.css';
 
 export function Arrive(): ReactNode {
@@ -59,6 +60,7 @@ export function Arrive(): ReactNode {
             ))}
           </div>
           {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
+          <OwnSheet />
           <div className="field-grid">
             <TextField
               label="Serial number"

@@ -1,8 +1,10 @@
 'use client';
 
 import { BUDGET_SHARE } from '@core/lowvoltage/budget';
+import { withSurvey } from '@core/survey/landing';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
+import { FigureField } from '../../ui/figure-field';
 import { useJob } from '../shell/job-context';
 import './budget-bar.css';
 
@@ -11,7 +13,7 @@ const NARROWEST = 44;
 
 /** What the transformer carries in its worst state: one block a load, the 80 % mark, the rating. */
 export function BudgetBar(): ReactNode {
-  const { derived, lit } = useJob();
+  const { job, derived, lit, change, sealed } = useJob();
   const { budget } = derived;
   if (!budget) return null;
   const right = Math.max(budget.ratedVA, budget.va) * 1.04;
@@ -83,6 +85,30 @@ export function BudgetBar(): ReactNode {
       ) : budget.short ? (
         <p>No single change tried here repairs it: divide the loads over two transformers.</p>
       ) : null}
+      <details>
+        <summary>Loads by their nameplates</summary>
+        <div className="field-grid">
+          {(derived.installed?.loads ?? []).map((l) => (
+            <FigureField
+              key={l.id}
+              label={l.name}
+              quantity="va"
+              units={job.units}
+              low={0.1}
+              high={200}
+              disabled={sealed}
+              value={l.va}
+              onTake={(va) =>
+                change(`${l.name}: ${va ?? 'usual'} VA`, (j) => {
+                  const { [l.id]: _usual, ...rest } = j.survey.equipment.loadVA ?? {};
+                  const loadVA = va === undefined ? rest : { ...rest, [l.id]: va };
+                  return withSurvey(j, { ...j.survey, equipment: { ...j.survey.equipment, loadVA } });
+                })
+              }
+            />
+          ))}
+        </div>
+      </details>
     </section>
   );
 }

@@ -31,6 +31,18 @@ export function Around(): ReactNode {
           <section className="panel stack">
             <h2>Cable in the wall</h2>
             <Choice
+              label="Region"
+              value={job.survey.region}
+              disabled={sealed}
+              options={[
+                { value: 'NA', label: 'North America' },
+                { value: 'UK', label: 'Britain' },
+                { value: 'EU', label: 'Europe' },
+                { value: 'AU', label: 'Australia' },
+              ]}
+              onChoose={(region) => change(`Region: ${region}`, (j) => withSurvey(j, { ...j.survey, region }))}
+            />
+            <Choice
               label="Conductor size"
               value={cables.main.gauge}
               disabled={sealed}
@@ -58,6 +70,26 @@ export function Around(): ReactNode {
                   withSurvey(j, {
                     ...j.survey,
                     cables: { ...j.survey.cables, main: { ...j.survey.cables.main, metres } },
+                  }),
+                )
+              }
+            />
+            <FigureField
+              label="Cores in its sheath"
+              quantity="plain"
+              units={job.units}
+              low={1}
+              high={24}
+              disabled={sealed}
+              value={cables.main.cores}
+              onTake={(n) =>
+                change('Cores', (j) =>
+                  withSurvey(j, {
+                    ...j.survey,
+                    cables: {
+                      ...j.survey.cables,
+                      main: { ...j.survey.cables.main, cores: n === undefined ? undefined : Math.round(n) },
+                    },
                   }),
                 )
               }

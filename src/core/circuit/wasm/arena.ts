@@ -8,10 +8,15 @@ export class Arena {
   private readonly buffer: ArrayBuffer;
   private next = FIRST;
 
-  /** @param reals,integers how many numbers will be asked for at most; @param arrays in how many arrays */
-  constructor(reals: number, integers: number, arrays: number) {
+  /**
+   * @param reals,integers how many numbers will be asked for at most
+   * @param arrays in how many arrays
+   * @param shared on memory that WebAssembly can use; it comes in pages and costs more to make
+   */
+  constructor(reals: number, integers: number, arrays: number, shared = true) {
     const bytes = FIRST + 8 * reals + 4 * integers + 8 * arrays;
-    this.memory = typeof WebAssembly === 'object' ? new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE) }) : null;
+    this.memory =
+      shared && typeof WebAssembly === 'object' ? new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE) }) : null;
     this.buffer = this.memory ? this.memory.buffer : new ArrayBuffer(bytes);
   }
 

@@ -119,6 +119,19 @@ export interface JoinedTransformers {
  * is told to feed the output from its own R. Solved for both ways round.
  */
 export function joinedTransformers(accessory: Accessory, systemVA: number): JoinedTransformers {
+  const key = `${accessory.kind} ${accessoryVA(accessory)} ${accessory.tiedTo ?? ''} ${systemVA}`;
+  const known = solved.get(key);
+  if (known) return known;
+  if (solved.size > 64) solved.clear();
+  const joined = solveJoined(accessory, systemVA);
+  solved.set(key, joined);
+  return joined;
+}
+
+/** The same few circuits come up for every way of powering that is judged. */
+const solved = new Map<string, JoinedTransformers>();
+
+function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers {
   const solve = (phase: 1 | -1): { coilVolts: number; amps: number } => {
     const elements: CircuitElement[] = [
       {
