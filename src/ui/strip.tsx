@@ -89,6 +89,8 @@ export function Strip(props: StripProps): ReactNode {
   const y = (row: number): number => TOP + row * rowHeight + rowHeight / 2 + 4;
   const screwX = (place: StripPlace): number => (place === 'wall' ? plate - SCREW - 6 : width - plate + SCREW + 6);
   const edgeX = (place: StripPlace): number => (place === 'wall' ? plate : width - plate);
+  /** How far from the joint's mark a colour's name stands, so that neither covers the other. */
+  const beside = (colour: string): number => Math.max(narrow ? 34 : 76, labelWidth(colour) / 2 + 13);
   const isLit = (...refs: string[]): boolean => refs.some((r) => lit?.has(r) ?? false);
   const onIt = (place: StripPlace, terminal: string): StripConductor[] =>
     conductors.filter((c) => c[place] === terminal);
@@ -208,8 +210,8 @@ export function Strip(props: StripProps): ReactNode {
                 {b.landed ? null : <Coil x={b.x} y={b.y} colour={c.boardColour} cut={c.cut ?? false} side={1} />}
                 {differs ? (
                   <>
-                    <Label x={mid - (narrow ? 34 : 76)} y={labelY} text={c.wallColour} lit={on} />
-                    <Label x={mid + (narrow ? 34 : 76)} y={labelY} text={c.boardColour} lit={on} />
+                    <Label x={mid - beside(c.wallColour)} y={labelY} text={c.wallColour} lit={on} />
+                    <Label x={mid + beside(c.boardColour)} y={labelY} text={c.boardColour} lit={on} />
                     <g className="splice" transform={`translate(${mid} ${labelY})`}>
                       <rect x={-12} y={-13} width={24} height={26} rx={5} />
                       <text y={6} textAnchor="middle">
@@ -226,7 +228,7 @@ export function Strip(props: StripProps): ReactNode {
                     role="button"
                     tabIndex={0}
                     aria-label={`Take ${c.wallColour} off the drawing`}
-                    transform={`translate(${mid + (differs ? (narrow ? 72 : 130) : labelWidth(c.note ? `${c.wallColour}, ${c.note}` : c.wallColour) / 2 + 20)} ${labelY})`}
+                    transform={`translate(${mid + (differs ? beside(c.boardColour) + labelWidth(c.boardColour) / 2 + (narrow ? 8 : 20) : labelWidth(c.note ? `${c.wallColour}, ${c.note}` : c.wallColour) / 2 + 20)} ${labelY})`}
                     onClick={() => onRemove(c.id)}
                     onKeyDown={(e) => {
                       if (e.key === 'Enter' || e.key === ' ') onRemove(c.id);
