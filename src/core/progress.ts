@@ -1,4 +1,6 @@
 /** How far the run is: each stop's state, in words, from the job and what is derived from it. */
+
+import type { BoilerDerived } from './boiler/family';
 import type { Finding } from './findings/finding';
 import type { Job } from './job/schema';
 import type { LowVoltageDerived } from './lowvoltage/family';
@@ -27,7 +29,61 @@ const yes = (...facts: boolean[]): { done: number; of: number } => ({
   of: facts.length,
 });
 
-function measureStop(id: StopId, job: Job, d: LowVoltageDerived): Measure {
+/** What the frame needs of a job, whichever family it is of. */
+export interface ProgressInput extends LowVoltageDerived {
+  boiler: BoilerDerived | null;
+}
+
+/** The stops that a boiler job measures in its own way. */
+function measureBoiler(id: StopId, job: Job, b: BoilerDerived): Measure | null {
+  const count = (done: number, of: number, says: string): Measure => ({ done, of: Math.max(1, of), says });
+  switch (id) {
+    case 'arrive': {
+      const m = yes(job.site.name !== '', b.sheet !== null, job.arrive.worksNow !== undefined);
+      return { ...m, says: m.done === m.of ? (b.sheet?.name ?? '') : `${m.done} of ${m.of}` };
+    }
+    case 'make-safe':
+      return count(b.safe.readings.filter((r) => r !== null).length, 3, b.safe.proved ? 'proved dead' : 'not proved');
+    case 'survey':
+      return count(
+        [job.boiler.plant, job.boiler.input, b.traced].filter((x) => x !== undefined && x !== null).length,
+        3,
+        b.traced ? `${b.traced.length} wires traced` : 'not traced',
+      );
+    case 'decide':
+      return count(
+        b.plant && b.questions.length === 0 ? 1 : 0,
+        1,
+        b.questions.length > 0 ? `${b.questions.length} to answer` : b.plant ? 'decided' : 'not decided',
+      );
+    case 'connect': {
+      const done = b.steps.filter((s) => job.connect.done[s.id]).length;
+      return count(done, b.steps.length, b.steps.length > 0 ? `${done} of ${b.steps.length}` : 'no plan yet');
+    }
+    case 'power-up': {
+      const items = b.timeline?.items ?? [];
+      const done = items.filter((i) => job.boiler.start[i.id]?.done).length;
+      return count(done, items.length, items.length > 0 ? `${done} of ${items.length} done` : 'no plan yet');
+    }
+    case 'set-up': {
+      const { card } = b.settings;
+      const entered = card.filter((r) => job.setUp.entered[r.key]).length;
+      return count(entered, card.length, card.length > 0 ? `${entered} of ${card.length} set` : 'no card yet');
+    }
+    case 'week':
+      return count(
+        b.plant?.kind === 'combination' || job.boiler.windows !== undefined ? 1 : 0,
+        1,
+        b.plant?.kind === 'combination' ? 'hot water on demand' : job.boiler.windows ? 'windows made' : 'not made',
+      );
+    default:
+      return null;
+  }
+}
+
+function measureStop(id: StopId, job: Job, d: ProgressInput): Measure {
+  const own = d.boiler ? measureBoiler(id, job, d.boiler) : null;
+  if (own) return own;
   const with_ = (m: { done: number; of: number }, says: string): Measure => ({ ...m, says });
   switch (id) {
     case 'arrive': {
@@ -112,7 +168,7 @@ function measureStop(id: StopId, job: Job, d: LowVoltageDerived): Measure {
   }
 }
 
-export function progress(job: Job, derived: LowVoltageDerived): StopProgress[] {
+export function progress(job: Job, derived: ProgressInput): StopProgress[] {
   return STOPS.map((stop) => {
     const blockers = derived.findings.filter((f) => f.stop === stop.id && f.severity === 'blocker');
     const m = measureStop(stop.id, job, derived);

@@ -51,6 +51,15 @@ export const SettingKey = z.enum([
   'ventilate.power',
   'ventilate.minutes',
   'ventilate.fan',
+  'boiler.control',
+  'boiler.flow',
+  'boiler.cycles',
+  'boiler.minimum',
+  'boiler.frost',
+  'boiler.overrun',
+  'floor.limit',
+  'store.target',
+  'store.pasteurise',
 ]);
 
 /** Where the setting is on this device: a numbered function, a path through its menus, or a switch in its case. */
@@ -61,7 +70,7 @@ const Location = z.union([
   z.strictObject({ path: z.array(text).min(1).max(6) }),
 ]);
 
-const SettingEntry = z.strictObject({
+export const SettingEntry = z.strictObject({
   setting: SettingKey,
   label: text,
   at: Location,
@@ -191,7 +200,7 @@ export const DeviceSheet = z
 
 export type DeviceSheet = z.infer<typeof DeviceSheet>;
 export type SettingKey = z.infer<typeof SettingKey>;
-export type SettingEntry = DeviceSheet['settings'][number];
+export type SettingEntry = z.infer<typeof SettingEntry>;
 
 /** "function 1", "switch S2" or "Menu / Installer / Equipment". */
 export const placeOf = (entry: SettingEntry): string =>

@@ -9,9 +9,9 @@ const FACTS = new Proxy<Record<string, unknown>>(
   {},
   {
     get: (_target, key) =>
-      ['terminals', 'conductors', 'loads', 'settings', 'bands', 'readings'].includes(String(key))
+      ['terminals', 'conductors', 'loads', 'settings', 'bands', 'readings', 'missing', 'points'].includes(String(key))
         ? ['A', 'B']
-        : /volts|amps|va|ratedVA|low|high|celsius|kelvin|gap|least|minutes|events|slots|dbm|millivolts|needed|moves/i.test(
+        : /volts|amps|va|ratedVA|low|high|celsius|kelvin|gap|least|minutes|events|slots|dbm|millivolts|needed|moves|watts|rated|short|zones/i.test(
               String(key),
             )
           ? 7

@@ -12,6 +12,7 @@ import {
   type Conductor,
   type ConductorEnd,
   EndState,
+  Family,
   JOB_FORMAT,
   JOB_VERSION,
   Job,
@@ -72,7 +73,7 @@ const SurveyInput = z.strictObject({
 /** The file as people may write it. Its JSON Schema is published; a full export is also valid. */
 export const JobFile = z.strictObject({
   ...Job.shape,
-  family: z.enum(['24v']).optional(),
+  family: Family.optional(),
   units: z.enum(['si', 'us']).optional(),
   /** The whole device choice, or just the sheet's id. */
   device: z.union([z.string(), Job.shape.device.unwrap()]).optional(),

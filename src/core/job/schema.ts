@@ -4,6 +4,7 @@
  * Collections are keyed by id so that two people can add to them at the same time.
  */
 import * as z from 'zod';
+import { BoilerSurvey } from './boiler-schema';
 
 export const JOB_FORMAT = 'augerset.job';
 export const JOB_VERSION = 1;
@@ -298,10 +299,13 @@ export const Amendment = z.strictObject({
   changes: z.array(Change).max(500),
 });
 
+/** 24v: control wiring from a transformer. boiler: mains-switched heating and stored hot water. */
+export const Family = z.enum(['24v', 'boiler']);
+
 export const Job = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(JOB_VERSION),
-  family: z.enum(['24v']).default('24v'),
+  family: Family.default('24v'),
   number: shortText.optional(),
   units: z.enum(['si', 'us']).default('si'),
   archived: z.boolean().optional(),
@@ -321,6 +325,7 @@ export const Job = z.strictObject({
     .prefault({}),
   supplies: z.record(key, Supply).prefault({}),
   survey: Survey.prefault({}),
+  boiler: BoilerSurvey.prefault({}),
   readings: z.record(key, Reading).prefault({}),
   /** Answers to open questions, by question code. */
   answers: z.record(key, shortText).prefault({}),
@@ -372,6 +377,7 @@ export type EndState = z.infer<typeof EndState>;
 export type Jumper = z.infer<typeof Jumper>;
 export type Place = z.infer<typeof Place>;
 export type Gauge = z.infer<typeof Gauge>;
+export type Family = z.infer<typeof Family>;
 export type Survey = z.infer<typeof Survey>;
 export type Equipment = z.infer<typeof Equipment>;
 export type Fuel = z.infer<typeof Fuel>;

@@ -1,7 +1,7 @@
 /** What only a heat pump is asked: kind, valve, auxiliary heat, lockouts. */
 import type { Job } from '../job/schema';
+import { type AddSetting, numbers, option } from '../settings/canonical-setting';
 import { proposeLockouts } from './balance';
-import { type AddSetting, numbers, option } from './canonical-setting';
 import type { LowVoltageSystem } from './system';
 
 export function addHeatPump(job: Job, system: LowVoltageSystem, add: AddSetting): void {

@@ -2,30 +2,16 @@
  * The settings card: "what do I enter?" in the order this device asks, each value with its reason,
  * its range and where it is on this device.
  */
-import { type DeviceSheet, placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
+import { type DeviceSheet, placeOf, type SettingKey } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Equipment, Job } from '../job/schema';
+import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
+import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { addAccessories } from './accessories/settings';
-import { type CanonicalSetting, numbers, option } from './canonical-setting';
 import { addHeatPump } from './heat-pump-settings';
 import type { WiringPlan } from './plan';
 import type { Powering, PowerWayId } from './powering';
 import { isHeatPump, isWet, type LowVoltageSystem } from './system';
-
-export interface CardRow {
-  key: SettingKey;
-  name: string;
-  /** The device's own name for it. */
-  label: string;
-  where: string;
-  value: string;
-  /** What is entered or chosen on the device. */
-  enter: string;
-  why: string;
-  range: string;
-  chosenByHand: boolean;
-  options: { value: string; label: string }[];
-}
 
 export interface Settings {
   canonical: CanonicalSetting[];
@@ -261,39 +247,6 @@ const POWER_WHY: Record<string, string> = {
   separate: 'a plug-in transformer feeds the device alone',
 };
 
-const UNIT_WORDS = {
-  K: 'K',
-  s: 's',
-  min: 'min',
-  '/h': 'per hour',
-  '°C': '°C',
-  '%': '%',
-  'min/h': 'min per hour',
-} as const;
-
-const signedText = (value: string): string => (/^-\d/.test(value) ? value.replace('-', '−') : value);
-
-/** A number with a true minus sign. */
-const signed = (n: number): string => String(n).replace('-', '−');
-
-const rangeText = (entry: SettingEntry): string =>
-  entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
-
-function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
-  if (entry.values) {
-    const enter = entry.values[value];
-    return enter === undefined ? null : { enter, range: Object.values(entry.values).join(', ') };
-  }
-  if (entry.range) {
-    const { low, high, step, unit } = entry.range;
-    const number = Number(value) / (unit === 'min' ? 60 : 1);
-    // Nearest step inside the range: the device cannot take anything else.
-    const stepped = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
-    return { enter: `${signed(stepped)} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
-  }
-  return { enter: value, range: '' };
-}
-
 /** Questions a device asks of every job; those of equipment that is not here it does not ask. */
 const asksAnyway = (key: SettingKey, system: LowVoltageSystem): boolean =>
   key === 'schedule.form' ||
@@ -307,23 +260,9 @@ export function planSettings(
   sheet: DeviceSheet | null,
   wiring: WiringPlan | null = null,
 ): Settings {
-  const findings: Finding[] = [];
   const canonical = canonicalSettings(job, system, powering, wiring);
-  const settled = (s: CanonicalSetting): string => job.setUp.chosen[s.key] ?? s.value;
-  for (const s of canonical) {
-    const value = settled(s);
-    const wrong = s.wrong.find((w) => w.value === value);
-    const label = s.options.find((o) => o.value === value)?.label ?? value;
-    if (wrong)
-      findings.push(
-        finding(
-          'settings.conflict',
-          { setting: s.name, value: label, why: wrong.why },
-          [`setting:${s.key}`],
-          wrong.why,
-        ),
-      );
-  }
+  const findings = conflictFindings(job, canonical);
+  const settled = (s: CanonicalSetting): string => settledValue(job, s);
   const fan = canonical.find((s) => s.key === 'fan.heating');
   const thermostatRunsFan = fan !== undefined && settled(fan) === 'thermostat';
   if (system.fuel === 'electric' && fan && !thermostatRunsFan && job.survey.equipment.fanStartedBy !== 'equipment') {
@@ -332,37 +271,16 @@ export function planSettings(
   const card: CardRow[] = [];
   const open: Settings['open'] = [];
   if (sheet) {
-    for (const entry of sheet.settings) {
-      const s = canonical.find((c) => c.key === entry.setting);
-      if (!s) {
-        if (asksAnyway(entry.setting, system))
-          open.push({
-            label: entry.label,
-            where: placeOf(entry),
-            choices: entry.values ? Object.values(entry.values).join(', ') : rangeText(entry),
-          });
-        continue;
-      }
-      const value = settled(s);
-      const device = onDevice(entry, value);
-      const label = s.options.find((o) => o.value === value)?.label ?? signedText(value);
-      if (!device)
-        findings.push(
-          finding('settings.no-code', { setting: s.name, value: label }, [`setting:${s.key}`], placeOf(entry)),
-        );
-      card.push({
-        key: s.key,
-        name: s.name,
-        label: entry.label,
-        where: placeOf(entry),
-        value: label,
-        enter: device?.enter ?? '—',
-        why: job.setUp.chosen[s.key] === undefined ? s.why : 'chosen by hand',
-        range: device?.range ?? (entry.values ? Object.values(entry.values).join(', ') : ''),
-        chosenByHand: job.setUp.chosen[s.key] !== undefined,
-        options: s.options,
-      });
-    }
+    const made = cardOf(job, canonical, sheet.settings);
+    card.push(...made.card);
+    findings.push(...made.findings);
+    for (const entry of sheet.settings)
+      if (!canonical.some((c) => c.key === entry.setting) && asksAnyway(entry.setting, system))
+        open.push({
+          label: entry.label,
+          where: placeOf(entry),
+          choices: entry.values ? Object.values(entry.values).join(', ') : rangeText(entry),
+        });
     // Values with only one possibility on this device need no place in its menus.
     const matters: SettingKey[] = [
       'equipment.kind',

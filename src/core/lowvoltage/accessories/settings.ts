@@ -1,7 +1,7 @@
 /** What a device asks about accessories, and the answer that follows from how each is wired. */
 import type { SettingKey } from '../../devices/sheet';
+import { type AddSetting, numbers, option } from '../../settings/canonical-setting';
 import { fixed } from '../../units/units';
-import { type AddSetting, numbers, option } from '../canonical-setting';
 import { ACTION, type PlannedAccessory } from './plan';
 
 export function addAccessories(planned: readonly PlannedAccessory[], add: AddSetting): void {

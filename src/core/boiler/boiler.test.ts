@@ -1,0 +1,374 @@
+/** The mains-switched world: truth of each plant, each mistake found, hot water and start. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Derived, derive, derivedJson } from '../derive';
+import type { FindingCode } from '../findings/catalogue';
+import type { PlantKind, Wire } from '../job/boiler-schema';
+import { jobFile } from '../lowvoltage/test-jobs';
+import { coreMeanings, nextForCore } from './cores';
+import { demandPairs, expected, impossibleDemand, portOf, runDemand } from './demand';
+import { joined } from './findings';
+import { whyCold } from './hot-water';
+import { type OutputKind, type Plant, plantOf } from './parts';
+import { flowCheck } from './settings';
+import { parseWires } from './wire-lines';
+import { planWires } from './wiring';
+
+const plant = (kind: PlantKind, more: Partial<Plant> = {}): Plant => ({
+  kind,
+  zones: 1,
+  input: 'live',
+  output: 'live',
+  overrun: false,
+  ...more,
+});
+const survey = jobFile({}).boiler;
+const job = (boiler: object, device = 'rc2-radio', more: object = {}) =>
+  jobFile({ family: 'boiler', device, boiler, ...more });
+const codes = (d: Derived): FindingCode[] => d.findings.map((f) => f.code);
+const wiresOf = (p: Plant): Wire[] => planWires(p);
+const asRecord = (wires: readonly Wire[]): Record<string, Wire> =>
+  Object.fromEntries(wires.map((w, i) => [`w${i}`, w]));
+const without = (p: Plant, ...gone: string[]): Record<string, Wire> =>
+  asRecord(wiresOf(p).filter((w) => !gone.includes(w.a) && !gone.includes(w.b)));
+const CYLINDER = { litres: 150, coilWatts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 0 };
+
+describe('the truth of each plant', () => {
+  const plants: [string, Plant][] = [
+    ['combination, live', plant('combination')],
+    ['combination, volt-free output', plant('combination', { output: 'volt-free' })],
+    ['combination, extra low voltage', plant('combination', { output: 'volt-free', input: 'low-voltage' })],
+    ['combination, bus', plant('combination', { output: 'bus', input: 'bus' })],
+    ['two zone valves', plant('zone-valves')],
+    ['two zone valves, overrun', plant('zone-valves', { overrun: true })],
+    ['four heating zones', plant('zone-valves', { zones: 4 })],
+    ['three-port', plant('three-port')],
+  ];
+
+  it.each(plants)('%s: every demand does what it must, and nothing else', (_name, p) => {
+    const wires = wiresOf(p);
+    for (const { demand } of demandPairs(p)) {
+      const r = runDemand(p, survey, wires, demand);
+      const want = expected(p, demand);
+      expect([demand, r.boilerFires, r.toCylinder, r.toRadiators]).toEqual([
+        demand,
+        want.boiler,
+        want.cylinder,
+        want.radiators,
+      ]);
+      expect(r.fuseOpens).toBe(false);
+      expect(r.mainsOnCall).toBe(false);
+    }
+  });
+
+  it('holds for every combination of zones, hot water and cylinder', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 8 }),
+        fc.subarray([0, 1, 2, 3, 4, 5, 6, 7]),
+        fc.boolean(),
+        fc.boolean(),
+        fc.boolean(),
+        (zones, called, hotWater, cylinderCold, overrun) => {
+          const p = plant('zone-valves', { zones, overrun });
+          const demand = { heating: called.filter((z) => z < zones), hotWater, cylinderCold };
+          const r = runDemand(p, survey, wiresOf(p), demand);
+          const want = expected(p, demand);
+          expect([r.boilerFires, r.toCylinder, r.toRadiators]).toEqual([want.boiler, want.cylinder, want.radiators]);
+          expect(r.open.length).toBe(demand.heating.length + (want.cylinder ? 1 : 0));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('a valve must arrive before the boiler fires', () => {
+    const p = plant('zone-valves');
+    const r = runDemand(p, survey, wiresOf(p), { heating: [0], hotWater: false, cylinderCold: true });
+    expect(r.steps.map((s) => [s.name, s.running.includes('boiler')])).toEqual([
+      ['valve on its way', false],
+      ['valve arrived', true],
+    ]);
+    expect(r.steps[1]?.live).toContain('BOILER.SL');
+    expect(r.steps[0]?.live).not.toContain('BOILER.SL');
+  });
+
+  it('the three-port valve’s table: hot water, middle, radiators, or where it was', () => {
+    expect([portOf(false, false), portOf(true, false), portOf(true, true), portOf(false, true)]).toEqual([
+      'cylinder',
+      'middle',
+      'radiators',
+      null,
+    ]);
+    const p = plant('three-port');
+    const port = (heating: boolean, hotWater: boolean, cylinderCold = true) =>
+      runDemand(p, survey, wiresOf(p), { heating: heating ? [0] : [], hotWater, cylinderCold }).port;
+    expect([
+      port(false, true),
+      port(true, true),
+      port(true, false),
+      port(false, false),
+      port(true, true, false),
+    ]).toEqual(['cylinder', 'middle', 'radiators', null, 'radiators']);
+  });
+
+  it('gravity: heating without hot water only turns the pump', () => {
+    const p = plant('gravity');
+    const r = runDemand(p, survey, wiresOf(p), { heating: [0], hotWater: false, cylinderCold: true });
+    expect([r.pumpRuns, r.boilerFires]).toEqual([true, false]);
+  });
+
+  it('an end switch that sticks keeps the boiler firing', () => {
+    const p = plant('zone-valves');
+    const none = { heating: [], hotWater: false, cylinderCold: true };
+    expect(runDemand(p, survey, wiresOf(p), none, ['HW']).boilerFires).toBe(true);
+  });
+
+  it('a demand the plant cannot have is told in words', () => {
+    expect(impossibleDemand(plant('combination'), { heating: [], hotWater: true, cylinderCold: true })).toContain(
+      'no hot water',
+    );
+    expect(impossibleDemand(plant('zone-valves'), { heating: [3], hotWater: false, cylinderCold: true })).toBe(
+      'there is no heating zone 4: this plant has 1',
+    );
+    expect(impossibleDemand(plant('three-port'), { heating: [0], hotWater: true, cylinderCold: true })).toBeNull();
+  });
+});
+
+describe('derive, right', () => {
+  it.each([
+    ['combination', { plant: 'combination', input: 'live' }, 'rc2-radio'],
+    ['combination, volt-free', { plant: 'combination', input: 'live' }, 'hb1-head'],
+    ['combination, bus', { plant: 'combination', input: 'bus' }, 'bx1-bus'],
+    ['mains wall unit', { plant: 'combination', input: 'live' }, 'mw3-wall'],
+    ['zone valves', { plant: 'zone-valves', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
+    ['three-port', { plant: 'three-port', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
+  ])('%s: no blockers, a plan, tests and a start', (_name, boiler, device) => {
+    const d = derive(job(boiler, device));
+    expect(d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code)).toEqual([]);
+    expect(d.boiler?.wires.length).toBeGreaterThan(4);
+    expect(d.proof.tests.length).toBeGreaterThan(2);
+    expect(d.boiler?.timeline?.finish).toBeGreaterThan(20);
+    expect(derivedJson(job(boiler, device))).toHaveProperty('demands');
+  });
+
+  it('asks what it is, and answers count', () => {
+    expect(derive(job({})).questions.map((q) => q.code)).toEqual(['plant']);
+    const d = derive(job({}, 'rc2-radio', { answers: { plant: 'three-port', 'boiler-input': 'live' } }));
+    expect(d.boiler?.plant?.kind).toBe('three-port');
+    expect(d.questions).toEqual([]);
+  });
+});
+
+describe('derive, each mistake', () => {
+  const bad = (p: Plant, wires: Record<string, Wire>, more: object = {}, device = 'rc2-radio') =>
+    codes(
+      derive(
+        job({ plant: p.kind, input: p.input, heatingZones: p.zones, pumpOverrun: p.overrun, wires, ...more }, device),
+      ),
+    );
+
+  it('the link of a volt-free output', () => {
+    const p = plant('combination', { output: 'volt-free' });
+    expect(bad(p, without(p, 'RX.COM'), {}, 'hb1-head')).toEqual(
+      expect.arrayContaining(['boiler.link-missing', 'boiler.does-not-fire']),
+    );
+  });
+
+  it('the link into an extra-low-voltage input: mains on it', () => {
+    const p = plant('combination', { output: 'volt-free', input: 'low-voltage' });
+    const wires = asRecord([...wiresOf(p), { a: 'RX.L', b: 'RX.COM' }]);
+    expect(bad(p, wires, {}, 'hb1-head')).toEqual(
+      expect.arrayContaining(['boiler.link-on-low-voltage', 'boiler.mains-on-low-voltage']),
+    );
+  });
+
+  it('bus and switched live both', () => {
+    const p = plant('combination', { output: 'bus', input: 'bus' });
+    const wires = asRecord([...wiresOf(p), { a: 'RX.NO', b: 'BOILER.SL' }]);
+    expect(bad(p, wires, {}, 'bx1-bus')).toContain('boiler.bus-and-live');
+  });
+
+  it('hot water off missing: heating alone does not fire', () => {
+    const p = plant('three-port');
+    const wires = asRecord([
+      ...wiresOf(p).filter((w) => w.a !== 'RX.1' && w.b !== 'RX.1'),
+      { a: 'CYL.SAT', b: 'MID.grey' },
+    ]);
+    expect(bad(p, wires)).toEqual(expect.arrayContaining(['boiler.hw-off-missing', 'boiler.does-not-fire']));
+  });
+
+  it('heating and hot water crossed', () => {
+    const p = plant('zone-valves');
+    const swap = (x: string): string => (x === 'RX.3' ? 'RX.4' : x === 'RX.4' ? 'RX.3' : x);
+    const wires = asRecord(wiresOf(p).map((w) => ({ ...w, a: swap(w.a), b: swap(w.b) })));
+    expect(bad(p, wires)).toContain('boiler.channels-crossed');
+  });
+
+  it.each([
+    ['boiler.no-permanent-live', { pumpOverrun: true, permanentLive: false }],
+    ['boiler.neutral-shared', { neutral: 'shared' }],
+    ['boiler.earth-missing', { earth: false }],
+    ['boiler.fuse-rating', { fuseAmps: 13 }],
+    ['boiler.old-thermostat-in-series', { oldRoomThermostat: 'in-series' }],
+    ['boiler.floating-core', { oldRoomThermostat: 'floating' }],
+    ['boiler.store-cool', { cylinder: { ...CYLINDER, targetCelsius: 50 } }],
+    ['boiler.no-condensing', { flowCelsius: 75 }],
+    ['boiler.floor-flow', { emitters: 'floor', flowCelsius: 60 }],
+    ['boiler.window-short', { cylinder: CYLINDER, windows: [{ from: 360, to: 380 }] }],
+  ] as const)('%s', (code, more) => {
+    expect(codes(derive(job({ plant: 'zone-valves', input: 'live', ...more })))).toContain(code);
+  });
+
+  it('a contact that carries boiler and pump together', () => {
+    expect(codes(derive(job({ plant: 'three-port', input: 'live', boilerVA: 600, pumpVA: 250 })))).toContain(
+      'boiler.contact-overload',
+    );
+  });
+
+  it('devices that do not suit', () => {
+    expect(codes(derive(job({ plant: 'zone-valves', input: 'live' }, 'mw3-wall')))).toContain(
+      'boiler.too-few-channels',
+    );
+    expect(codes(derive(job({ plant: 'three-port', input: 'live' }, 'bx1-bus')))).toContain('boiler.no-hw-off-output');
+    expect(codes(derive(job({ plant: 'combination', input: 'bus' }, 'rc2-radio')))).toContain('boiler.no-bus-output');
+    expect(codes(derive(job({ plant: 'gravity', input: 'live' })))).toContain('boiler.gravity');
+  });
+
+  it('an open earth or neutral at one part is named', () => {
+    const p = plant('zone-valves');
+    expect(bad(p, without(p, 'CH1.earth'))).toContain('boiler.earth-missing');
+    expect(bad(p, without(p, 'PUMP.N'))).toContain('boiler.neutral-open');
+    expect(bad(p, asRecord([...wiresOf(p), { a: 'RX.L', b: 'RX.9' }]))).toContain('boiler.unknown-point');
+  });
+
+  it('any single wire left out of the plan is noticed', () => {
+    for (const kind of ['combination', 'zone-valves', 'three-port'] as const) {
+      const p = plant(kind);
+      const all = wiresOf(p);
+      all.forEach((gone) => {
+        // A spare neutral or earth of the receiver itself changes nothing the circuit does.
+        if (/^(RX|PUMP)\.(N|E)$/.test(gone.b)) return;
+        if (gone.b === 'RX.L' || gone.b.endsWith('.earth') || gone.b === 'MID.blue') return;
+        if (gone.b === 'BOILER.L' && kind !== 'combination') return;
+        const left = all.filter((w) => w !== gone);
+        expect([kind, gone, bad(p, asRecord(left)).length > 1]).toEqual([kind, gone, true]);
+      });
+    }
+  });
+});
+
+describe('prove, test, prove', () => {
+  const r = (measure: string, value: number, minute: number) => ({
+    quantity: 'volts-ac',
+    value,
+    stop: 'make-safe',
+    measure,
+    at: `2026-03-01T09:${String(minute).padStart(2, '0')}:00Z`,
+    by: 'x',
+    source: 'typed',
+  });
+  const safe = (...readings: object[]) =>
+    derive(job({ plant: 'combination', input: 'live' }, 'rc2-radio', { readings })).boiler?.safe;
+
+  it('takes three readings in that order', () => {
+    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2), r('prove-after', 230, 3))?.proved).toBe(true);
+    expect(safe(r('prove-before', 231, 3), r('dead', 0, 2), r('prove-after', 230, 4))?.proved).toBe(false);
+    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2))?.findings.map((f) => f.code)).toEqual([
+      'boiler.not-proved',
+    ]);
+    expect(safe(r('dead', 228, 2))?.findings.map((f) => f.code)).toEqual(['boiler.still-live']);
+  });
+});
+
+describe('typed wires', () => {
+  const p = plant('zone-valves');
+  it('reads parts and terminals in any case, and a centre terminal', () => {
+    expect(parseWires('rx 4 - ch1 brown, SUPPLY.L to rx.l centre 1', p)).toEqual([
+      { ok: true, text: 'rx 4 - ch1 brown', wire: { a: 'RX.4', b: 'CH1.brown' } },
+      { ok: true, text: 'SUPPLY.L to rx.l centre 1', wire: { a: 'SUPPLY.L', b: 'RX.L', centre: 1 } },
+    ]);
+  });
+
+  it.each([
+    ['rx 9 - ch1 brown', 'receiver has no terminal “9”'],
+    ['boilr sl - rx 4', 'did you mean BOILER?'],
+    ['mid white - rx 4', 'is no part of this plant'],
+    ['rx 4', 'a wire has two ends'],
+    ['rx 4 rx 4', 'two different terminals'],
+    ['rx 4 ch1 brown centre 99', '1 to 40'],
+  ])('%s: %s', (line, problem) => {
+    const [entry] = parseWires(line, p);
+    expect(entry).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });
+  });
+
+  it('the plan typed back is the plan', () => {
+    const text = wiresOf(p)
+      .map((w) => `${w.a} - ${w.b}`)
+      .join('\n');
+    const back = parseWires(text, p).flatMap((e) => (e.ok ? [e.wire] : []));
+    expect(back).toHaveLength(wiresOf(p).length);
+    expect(joined(back, 'RX.4', 'CH1.brown')).toBe(true);
+    expect(joined(back, 'RX.4', 'RX.3')).toBe(false);
+  });
+});
+
+describe('which core is which', () => {
+  it.each([
+    [{ idleVolts: 231, callVolts: 230, toNeutralOhms: 1e8 }, ['permanent live']],
+    [{ idleVolts: 1, callVolts: 229, toNeutralOhms: 1e8 }, ['switched live']],
+    [{ idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4 }, ['neutral']],
+    [{ idleVolts: 64, callVolts: 70, toNeutralOhms: 1e8 }, ['unused']],
+  ])('%j', (core, can) => {
+    expect(coreMeanings({ colour: 'red', ...core })).toEqual(can);
+    expect(nextForCore({ colour: 'red', ...core })).toBeNull();
+  });
+
+  it('says what to measure next, and when readings contradict', () => {
+    expect(nextForCore({ colour: 'blue' })).toContain('nothing calling');
+    expect(nextForCore({ colour: 'blue', idleVolts: 0 })).toContain('calling');
+    expect(nextForCore({ colour: 'blue', idleVolts: 0, callVolts: 0 })).toContain('neutral bar');
+    expect(nextForCore({ colour: 'blue', idleVolts: 230, callVolts: 0 })).toContain('contradict');
+  });
+});
+
+describe('settings and limits', () => {
+  it('a return under 54 °C condenses; a floor takes 35 to 45 °C', () => {
+    expect(flowCheck({ ...survey, flowCelsius: 65, dropKelvin: 15 })).toMatchObject({
+      returnCelsius: 50,
+      condenses: true,
+    });
+    expect(flowCheck({ ...survey, flowCelsius: 75, dropKelvin: 15 }).condenses).toBe(false);
+    const d = derive(job({ plant: 'combination', input: 'bus', emitters: 'floor', floor: 'timber' }, 'bx1-bus'));
+    const value = (key: string) => d.boiler?.settings.canonical.find((s) => s.key === key)?.value;
+    expect([value('boiler.flow'), value('floor.limit'), value('boiler.control')]).toEqual(['40', '27', 'bus']);
+  });
+
+  it('a chosen value that hurts is a blocker', () => {
+    const d = derive(
+      job({ plant: 'zone-valves', input: 'live', cylinder: { ...CYLINDER, seldomUsed: true } }, 'rc2-radio', {
+        setUp: { chosen: { 'store.target': '50', 'store.pasteurise': 'off' } },
+      }),
+    );
+    expect(codes(d).filter((c) => c === 'settings.conflict')).toHaveLength(2);
+  });
+});
+
+describe('why the water was cold', () => {
+  it('a window too short, a draw too large, or the wiring', () => {
+    const p = plantOf({ ...survey, plant: 'zone-valves' }, 'live' satisfies OutputKind);
+    if (!p) throw new Error('no plant');
+    const hw = (windows: object[], drawOffs: object[]) => {
+      const found = derive(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, windows, drawOffs })).boiler
+        ?.hotWater;
+      if (!found) throw new Error('no store');
+      return found;
+    };
+    const short = hw([{ from: 360, to: 380 }], [{ at: 400, litres: 140 }]);
+    expect(whyCold(short, 500, p, true)).toContain('too short');
+    const drawn = hw([{ from: 300, to: 420 }], [{ at: 430, litres: 150 }]);
+    expect(whyCold(drawn, 500, p, true)).toContain('More was drawn');
+    expect(whyCold(drawn, 425, p, true)).toBeNull();
+    expect(whyCold(drawn, 500, p, false)).toContain('The wiring');
+  });
+});

@@ -1,0 +1,189 @@
+/**
+ * The plant as a circuit for the same core as the 24 V jobs: 230 V behind a fuse, valves whose
+ * motors close end switches, the three-port valve, the cylinder thermostat's changeover, receiver
+ * contacts and the boiler's call input.
+ *
+ * The three-port valve is told by its wires alone: white is a heating call, grey says hot water is
+ * satisfied. Its own switch joins white to orange only while grey is live (radiators alone);
+ * otherwise the boiler runs through the cylinder thermostat.
+ */
+import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import type { BoilerSurvey, Wire } from '../job/boiler-schema';
+import { hasCylinder, heatingOutput, type Plant, plantParts, zoneValves } from './parts';
+
+export const MAINS_VOLTS = 230;
+/** Loop impedance of a house's supply, and joints in the wiring centre. */
+const SUPPLY_OHMS = 0.35;
+const JOINT_OHMS = 0.02;
+/** Nameplate values, typical: valve motor 6 VA, boiler controls and fan 120, pump 60, call relay 2. */
+export const USUAL_VA = { valve: 6, mid: 5, boiler: 120, pump: 60, call: 2 };
+export const SPUR_FUSE_AMPS = 3;
+/** The boiler's own call supply behind a dry input. */
+const CALL_VOLTS = 24;
+
+export interface Demand {
+  /** Heating zones calling, by number from 0. */
+  heating: readonly number[];
+  hotWater: boolean;
+  /** The cylinder is below its thermostat's setting. */
+  cylinderCold: boolean;
+}
+
+export const demandControls = (d: Demand): Set<string> =>
+  new Set([
+    ...d.heating.map((z) => `heat:${z}`),
+    ...(d.hotWater ? ['hot-water'] : []),
+    ...(d.cylinderCold ? ['cylinder-cold'] : []),
+  ]);
+
+const contact = (
+  id: string,
+  name: string,
+  a: string,
+  b: string,
+  by: { control: string } | { coil: string },
+  normally: 'open' | 'closed' = 'open',
+): CircuitElement => ({
+  kind: 'contact',
+  id,
+  name,
+  a,
+  b,
+  closedOhms: CLOSED_OHMS,
+  openOhms: OPEN_OHMS,
+  by,
+  normally,
+});
+
+const load = (id: string, name: string, a: string, b: string, va: number, runs: string): CircuitElement => ({
+  kind: 'load',
+  id,
+  name,
+  a,
+  b,
+  ratedVolts: MAINS_VOLTS,
+  va,
+  coil: true,
+  runs,
+});
+
+/**
+ * @param travelling valves have been called and have not arrived: their end switches are still open
+ * @param stuck end switches that never open, by valve
+ */
+export function plantNetlist(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  options: { travelling?: boolean; stuck?: readonly string[] } = {},
+): Netlist {
+  const elements: CircuitElement[] = [
+    {
+      kind: 'source',
+      id: 'mains',
+      name: 'mains',
+      a: 'mains.L',
+      b: 'SUPPLY.N',
+      volts: MAINS_VOLTS,
+      ohms: SUPPLY_OHMS,
+      phase: 1,
+      ratedVA: MAINS_VOLTS * (survey.fuseAmps ?? SPUR_FUSE_AMPS),
+      supply: 'spur',
+    },
+    {
+      kind: 'fuse',
+      id: 'fuse',
+      name: 'spur fuse',
+      a: 'mains.L',
+      b: 'SUPPLY.L',
+      ohms: 0.03,
+      amps: survey.fuseAmps ?? SPUR_FUSE_AMPS,
+    },
+  ];
+  wires.forEach((w, i) => {
+    // Earth carries nothing in health; it is checked as a wire, not solved.
+    if (w.a.endsWith('.E') || w.a.endsWith('.earth')) return;
+    elements.push({ kind: 'joint', id: `wire:${i}`, name: `${w.a} to ${w.b}`, a: w.a, b: w.b, ohms: JOINT_OHMS });
+  });
+  const receiverFrom = plant.output === 'live' ? 'RX.L' : 'RX.COM';
+  const heatTo = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+  elements.push(contact('rx:heat0', 'receiver, heating', receiverFrom, heatTo, { control: 'heat:0' }));
+  for (let z = 1; z < plant.zones; z++)
+    elements.push(
+      contact(`rx:heat${z}`, `receiver, heating ${z + 1}`, 'RX.L', `RX.${heatingOutput(z)}`, { control: `heat:${z}` }),
+    );
+  if (hasCylinder(plant.kind)) {
+    elements.push(
+      contact('rx:hw', 'receiver, hot water on', 'RX.L', 'RX.3', { control: 'hot-water' }),
+      contact('rx:hw-off', 'receiver, hot water off', 'RX.L', 'RX.1', { control: 'hot-water' }, 'closed'),
+      contact('cyl:call', 'cylinder thermostat calling', 'CYL.COM', 'CYL.CALL', { control: 'cylinder-cold' }),
+      contact('cyl:sat', 'cylinder thermostat satisfied', 'CYL.COM', 'CYL.SAT', { control: 'cylinder-cold' }, 'closed'),
+    );
+  }
+  const valve = (id: string, name: string): void => {
+    elements.push(load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name));
+    const end = `end:${id}`;
+    if (options.stuck?.includes(id))
+      elements.push({
+        kind: 'link',
+        id: end,
+        name: `stuck end switch of ${name}`,
+        a: `${id}.grey`,
+        b: `${id}.orange`,
+        ohms: CLOSED_OHMS,
+      });
+    else if (!options.travelling)
+      elements.push(contact(end, `end switch of ${name}`, `${id}.grey`, `${id}.orange`, { coil: `motor:${id}` }));
+  };
+  if (plant.kind === 'zone-valves') {
+    valve('HW', 'hot water valve');
+    for (const id of zoneValves(plant)) valve(id, `heating valve ${id.slice(2)}`);
+  }
+  if (plant.kind === 'three-port') {
+    elements.push(
+      load('mid:white', 'three-port valve, heating', 'MID.white', 'MID.blue', USUAL_VA.mid, 'three-port valve'),
+      load('mid:grey', 'three-port valve, hot water satisfied', 'MID.grey', 'MID.blue', USUAL_VA.mid, ''),
+    );
+    if (!options.travelling)
+      elements.push(contact('mid:switch', 'the valve’s own switch', 'MID.white', 'MID.orange', { coil: 'mid:grey' }));
+  }
+  const boilerVA = survey.boilerVA ?? USUAL_VA.boiler;
+  if (plant.kind === 'combination' && (plant.input === 'low-voltage' || plant.input === 'volt-free')) {
+    elements.push(
+      {
+        kind: 'source',
+        id: 'boiler:call-supply',
+        name: 'boiler’s own call supply',
+        a: 'BOILER.CALL1',
+        b: 'boiler.inner',
+        volts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
+        ohms: 2,
+        phase: 1,
+        ratedVA: 5,
+        supply: 'spur',
+      },
+      {
+        kind: 'load',
+        id: 'boiler',
+        name: 'boiler call',
+        a: 'BOILER.CALL2',
+        b: 'boiler.inner',
+        ratedVolts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
+        va: USUAL_VA.call,
+        coil: true,
+        runs: 'boiler',
+      },
+    );
+  } else if (plant.input !== 'bus') {
+    elements.push(load('boiler', 'boiler', 'BOILER.SL', 'BOILER.N', boilerVA, 'boiler'));
+  }
+  // The boiler's pump output: live while it fires; overrun keeps it on from the permanent live.
+  if (plant.overrun || plant.kind === 'combination')
+    elements.push(contact('boiler:pump', 'boiler’s pump output', 'BOILER.L', 'BOILER.PUMP', { coil: 'boiler' }));
+  elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump'));
+  return {
+    elements,
+    ground: 'SUPPLY.N',
+    extraNodes: plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)),
+  };
+}

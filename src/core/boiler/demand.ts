@@ -1,0 +1,151 @@
+/** What a plant does for one demand, step by step: the call, the valves on their way, the valves arrived. */
+import { CircuitSolver } from '../circuit/solve';
+import type { BoilerSurvey, Wire } from '../job/boiler-schema';
+import { type Demand, demandControls, plantNetlist } from './circuit';
+import { hasCylinder, type Plant, zoneValves } from './parts';
+
+/** Where a three-port valve sends the water; null where it holds its last place. */
+export type Port = 'cylinder' | 'middle' | 'radiators' | null;
+
+export interface DemandStep {
+  name: string;
+  /** Points over 50 V to neutral: dangerous to touch, and what a tester shows. */
+  live: string[];
+  running: string[];
+}
+
+export interface DemandResult {
+  demand: Demand;
+  steps: DemandStep[];
+  volts: ReadonlyMap<string, number>;
+  boilerFires: boolean;
+  pumpRuns: boolean;
+  /** Valves that are driven open. */
+  open: string[];
+  port: Port;
+  /** Hot water goes to the cylinder; to the radiators. */
+  toCylinder: boolean;
+  toRadiators: boolean;
+  /** The call reaches a dry extra-low-voltage input with mains on it. */
+  mainsOnCall: boolean;
+  fuseOpens: boolean;
+}
+
+const LIVE_VOLTS = 50;
+
+/** The truth a plant must reproduce: who runs for a demand. */
+export function expected(plant: Plant, d: Demand): { boiler: boolean; cylinder: boolean; radiators: boolean } {
+  const heating = d.heating.length > 0;
+  const hotWater = hasCylinder(plant.kind) && d.hotWater && d.cylinderCold;
+  return { boiler: heating || hotWater, cylinder: hotWater, radiators: heating };
+}
+
+/** Table of the three-port valve: white is heating wanted, grey is hot water satisfied. */
+export const portOf = (white: boolean, grey: boolean): Port =>
+  white ? (grey ? 'radiators' : 'middle') : grey ? null : 'cylinder';
+
+export function runDemand(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  demand: Demand,
+  stuck: readonly string[] = [],
+): DemandResult {
+  const state = { controls: demandControls(demand), suppliesOff: new Set<string>() };
+  const solveAt = (travelling: boolean) => {
+    const solver = new CircuitSolver(plantNetlist(plant, survey, wires, { travelling, stuck }));
+    return { solver, solution: solver.solve(state) };
+  };
+  const step = (name: string, travelling: boolean): DemandStep & { at: ReturnType<typeof solveAt> } => {
+    const at = solveAt(travelling);
+    return {
+      name,
+      at,
+      live: [...at.solution.volts]
+        .filter(([node, v]) => /^[A-Z0-9]+\./.test(node) && Math.abs(v) > LIVE_VOLTS)
+        .map(([node]) => node)
+        .sort(),
+      running: at.solver.netlist.elements.flatMap((e) =>
+        e.kind === 'load' && e.runs && at.solution.running.has(e.id) ? [e.runs] : [],
+      ),
+    };
+  };
+  const moves = plant.kind === 'zone-valves' || plant.kind === 'three-port';
+  const travelling = moves ? step('valve on its way', true) : null;
+  const settled = step(moves ? 'valve arrived' : 'settled', false);
+  const { solution, solver } = settled.at;
+  const on = (node: string): boolean => Math.abs(solution.volts.get(node) ?? 0) > LIVE_VOLTS;
+  const busCall = plant.input === 'bus' && plant.kind === 'combination' && demand.heating.length > 0;
+  const busWired =
+    wires.some((w) => /\.BUS/.test(w.a) && /\.BUS/.test(w.b)) && wires.filter((w) => /\.BUS/.test(w.b)).length >= 2;
+  const boilerFires = solution.running.has('boiler') || (busCall && busWired);
+  const pumpRuns = solution.running.has('pump') || (busCall && busWired);
+  const port = plant.kind === 'three-port' ? portOf(on('MID.white'), on('MID.grey')) : null;
+  const open = ['HW', ...zoneValves(plant)].filter((v) => solution.running.has(`motor:${v}`));
+  const flow = boilerFires || pumpRuns;
+  const toCylinder =
+    plant.kind === 'zone-valves'
+      ? flow && open.includes('HW')
+      : plant.kind === 'three-port'
+        ? boilerFires && (port === 'cylinder' || port === 'middle')
+        : plant.kind === 'gravity' && boilerFires;
+  const toRadiators =
+    plant.kind === 'zone-valves'
+      ? flow && open.some((v) => v !== 'HW')
+      : plant.kind === 'three-port'
+        ? boilerFires && (port === 'radiators' || port === 'middle')
+        : plant.kind === 'gravity'
+          ? boilerFires && pumpRuns
+          : boilerFires;
+  return {
+    demand,
+    steps: [...(travelling ? [travelling] : []), settled].map(({ at: _at, ...s }) => s),
+    volts: solution.volts,
+    boilerFires,
+    pumpRuns,
+    open,
+    port,
+    toCylinder,
+    toRadiators,
+    mainsOnCall: plant.input === 'low-voltage' && (on('BOILER.CALL1') || on('BOILER.CALL2')),
+    fuseOpens: solution.blownFuses.size > 0 || (solver.netlist.elements.length === 0 && flow),
+  };
+}
+
+/** The demands worth showing: none, each channel alone, both, hot water wanted but satisfied. */
+export function demandPairs(plant: Plant): { id: string; name: string; demand: Demand }[] {
+  const none: Demand = { heating: [], hotWater: false, cylinderCold: true };
+  const pairs = [{ id: 'none', name: 'neither', demand: none }];
+  if (hasCylinder(plant.kind)) pairs.push({ id: 'hw', name: 'hot water alone', demand: { ...none, hotWater: true } });
+  for (let z = 0; z < plant.zones; z++)
+    pairs.push({
+      id: plant.zones > 1 ? `ch${z + 1}` : 'ch',
+      name: plant.zones > 1 ? `heating ${z + 1} alone` : 'heating alone',
+      demand: { ...none, heating: [z] },
+    });
+  if (hasCylinder(plant.kind)) {
+    pairs.push({ id: 'both', name: 'both', demand: { ...none, heating: [0], hotWater: true } });
+    pairs.push({
+      id: 'satisfied',
+      name: 'hot water on, cylinder hot',
+      demand: { heating: [0], hotWater: true, cylinderCold: false },
+    });
+  }
+  return pairs;
+}
+
+/** A demand the plant cannot have, in words; null when it can. */
+export function impossibleDemand(plant: Plant, d: Demand): string | null {
+  if (d.hotWater && !hasCylinder(plant.kind))
+    return 'a combination boiler has no hot water channel: it heats water on demand by itself';
+  const beyond = d.heating.find((z) => z >= plant.zones || z < 0);
+  return beyond === undefined ? null : `there is no heating zone ${beyond + 1}: this plant has ${plant.zones}`;
+}
+
+export interface DemandRow {
+  id: string;
+  name: string;
+  planned: DemandResult;
+  /** What is wired now does, where somebody traced it. */
+  wired: DemandResult | null;
+}

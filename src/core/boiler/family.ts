@@ -1,0 +1,227 @@
+/** The boiler family plugged into the stops: from a job to everything its plant implies. */
+import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
+import type { Wire } from '../job/boiler-schema';
+import type { Job } from '../job/schema';
+import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
+import type { CanonicalSetting } from '../settings/canonical-setting';
+import { type CardRow, cardOf, conflictFindings } from '../settings/card';
+import type { Timeline, TimelineItem } from '../timeline/timeline';
+import { availableNow } from '../timeline/timeline';
+import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
+import { type DemandRow, demandPairs } from './demand';
+import { contactLoad, truthFindings, wiringFindings } from './findings';
+import { type HotWater, hotWater } from './hot-water';
+import { checkMainsSafe, type MainsSafe } from './make-safe';
+import { type PartInfo, type Plant, plantOf, plantParts } from './parts';
+import { proofPlan } from './proof';
+import { boilerSettings, flowCheck } from './settings';
+import { BOILER_SHEETS, type BoilerSheet } from './sheet';
+import { startItems, startTimeline } from './start';
+import { type Net, planNets, planWires } from './wiring';
+
+export interface BoilerDerived {
+  sheet: BoilerSheet | null;
+  plant: Plant | null;
+  parts: PartInfo[];
+  nets: Net[];
+  wires: Wire[];
+  /** Wires as traced; null until then. */
+  traced: Wire[] | null;
+  demands: DemandRow[];
+  hotWater: HotWater | null;
+  settings: { canonical: CanonicalSetting[]; card: CardRow[] };
+  timeline: Timeline | null;
+  now: TimelineItem[];
+  cores: { id: string; colour: string; can: CoreMeaning[]; next: string | null }[];
+  safe: MainsSafe;
+  steps: { id: string; what: string }[];
+  sentence: string;
+  questions: Question[];
+  findings: Finding[];
+  proof: ProofRun;
+}
+
+const plantQuestion: Question = {
+  code: 'plant',
+  stop: 'decide',
+  about: ['plant'],
+  ask: 'What plant is it?',
+  how: 'Look for a cylinder, and at the valves beside it: two with two ports each, or one with three.',
+  answers: [
+    { value: 'combination', label: 'No cylinder', means: 'A combination boiler: heating only is switched.' },
+    { value: 'zone-valves', label: 'Valves with two ports', means: 'One for the cylinder, one a heating zone.' },
+    { value: 'three-port', label: 'One valve with three ports', means: 'It needs “hot water off”.' },
+    { value: 'gravity', label: 'No valve, a cylinder', means: 'Gravity hot water: old, and flagged.' },
+  ],
+  needed: true,
+};
+
+const inputQuestion: Question = {
+  code: 'boiler-input',
+  stop: 'decide',
+  about: ['point:BOILER.SL'],
+  ask: 'What do the boiler’s call terminals take?',
+  how: 'The boiler’s own diagram: a switched live, a volt-free pair, an extra-low-voltage pair, or a data bus.',
+  answers: [
+    { value: 'live', label: 'Switched live', means: '230 V calls it.' },
+    { value: 'volt-free', label: 'Volt-free, mains', means: 'A pair closes the boiler’s own 230 V.' },
+    { value: 'low-voltage', label: 'Extra low voltage', means: 'A dry pair; mains here would destroy it.' },
+    { value: 'bus', label: 'Data bus', means: 'Two wires set the flow temperature.' },
+  ],
+  needed: true,
+};
+
+const PLANT_WORDS: Record<Plant['kind'], string> = {
+  combination: 'A combination boiler',
+  'zone-valves': 'A boiler with a cylinder and zone valves',
+  'three-port': 'A boiler with a cylinder and a three-port valve',
+  gravity: 'A boiler with old gravity hot water',
+};
+const INPUT_WORDS: Record<Plant['input'], string> = {
+  live: 'called by a switched live',
+  'volt-free': 'called by closing its own pair',
+  'low-voltage': 'called by an extra-low-voltage pair',
+  bus: 'called over a data bus',
+};
+
+const isPlant = (v: string | undefined): v is Plant['kind'] =>
+  v === 'combination' || v === 'zone-valves' || v === 'three-port' || v === 'gravity';
+const isInput = (v: string | undefined): v is Plant['input'] =>
+  v === 'live' || v === 'volt-free' || v === 'low-voltage' || v === 'bus';
+
+export function deriveBoiler(asked: Job): BoilerDerived {
+  const { answers } = asked;
+  const survey = {
+    ...asked.boiler,
+    ...(asked.boiler.plant === undefined && isPlant(answers.plant) ? { plant: answers.plant } : {}),
+    ...(asked.boiler.input === undefined && isInput(answers['boiler-input']) ? { input: answers['boiler-input'] } : {}),
+  };
+  const findings: Finding[] = [];
+  const questions: Question[] = [];
+  const sheet = BOILER_SHEETS.find((s) => s.id === asked.device.sheet) ?? null;
+  if (asked.device.sheet === undefined) findings.push(finding('device.none', {}, ['device']));
+  else if (!sheet) findings.push(finding('device.unknown-sheet', { sheet: asked.device.sheet }, ['device']));
+  if (survey.plant === undefined) questions.push(plantQuestion);
+  if (survey.plant !== undefined && survey.input === undefined) questions.push(inputQuestion);
+  const plant = plantOf(survey, sheet?.output ?? 'live');
+  const traced = survey.wires ? Object.values(survey.wires) : null;
+  const wires = plant ? planWires(plant) : [];
+  const safe = checkMainsSafe(asked);
+  findings.push(...safe.findings);
+  const demands: DemandRow[] = [];
+  if (plant && sheet) {
+    if (sheet.channels < plant.zones || (plant.kind !== 'combination' && !sheet.hotWater))
+      findings.push(
+        finding(
+          'boiler.too-few-channels',
+          { device: sheet.name, zones: plant.zones },
+          ['device'],
+          `${sheet.channels} channels`,
+        ),
+      );
+    if (plant.input === 'bus' && sheet.output !== 'bus')
+      findings.push(finding('boiler.no-bus-output', { device: sheet.name }, ['device'], sheet.name));
+    const judged = traced ?? wires;
+    findings.push(...wiringFindings(plant, survey, judged, sheet));
+    const planned = truthFindings(plant, survey, wires).results;
+    const now = traced ? truthFindings(plant, survey, traced) : null;
+    findings.push(...(now?.findings ?? []));
+    demandPairs(plant).forEach((p, i) => {
+      const result = planned[i];
+      if (result) demands.push({ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null });
+    });
+    const amps = contactLoad(plant, survey);
+    if (amps > sheet.contactAmps)
+      findings.push(
+        finding(
+          'boiler.contact-overload',
+          { amps, rated: sheet.contactAmps },
+          ['point:RX.4'],
+          'boiler and pump together',
+        ),
+      );
+  }
+  const hw = plant && plant.kind !== 'combination' ? hotWater(survey) : { result: null, findings: [] };
+  findings.push(...hw.findings);
+  const flow = flowCheck(survey);
+  if (survey.flowCelsius !== undefined && survey.emitters !== 'floor' && !flow.condenses)
+    findings.push(
+      finding('boiler.no-condensing', { celsius: flow.returnCelsius }, ['setting:boiler.flow'], 'flow less its drop'),
+    );
+  if (survey.emitters === 'floor' && flow.flowCelsius > 45)
+    findings.push(
+      finding('boiler.floor-flow', { celsius: flow.flowCelsius }, ['setting:boiler.flow'], 'floor circuit'),
+    );
+  const canonical = plant ? boilerSettings(survey, plant) : [];
+  const card = sheet ? cardOf(asked, canonical, sheet.settings) : { card: [], findings: [] };
+  findings.push(...conflictFindings(asked, canonical), ...card.findings);
+  const items = sheet ? startItems(survey, sheet) : [];
+  const done = new Set(Object.entries(survey.start).flatMap(([id, s]) => (s.done ? [id] : [])));
+  const tests: TestPlan[] = plant && sheet ? proofPlan(plant, sheet, demands) : [];
+  const proof = runProof(asked, tests);
+  for (const t of proof.tests)
+    for (const m of t.measures)
+      if (m.verdict === 'fail')
+        findings.push(
+          finding(
+            'proof.failed',
+            {
+              test: t.title,
+              what: m.what,
+              value: String(m.readings.at(-1)?.value ?? ''),
+              predicted: `${m.predicted.low} to ${m.predicted.high}`,
+            },
+            [`test:${t.id}`],
+            'read',
+          ),
+        );
+  if (survey.internet === false) findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
+  findings.sort(bySeverity);
+  const nets = plant ? planNets(plant) : [];
+  return {
+    sheet,
+    plant,
+    parts: plant ? plantParts(plant) : [],
+    nets,
+    wires,
+    traced,
+    demands,
+    hotWater: hw.result,
+    settings: { canonical, card: card.card },
+    timeline: sheet ? startTimeline(survey, sheet) : null,
+    now: availableNow(items, done),
+    cores: Object.entries(survey.cores).map(([id, c]) => ({
+      id,
+      colour: c.colour,
+      can: coreMeanings(c),
+      next: nextForCore(c),
+    })),
+    safe,
+    steps: workSteps(nets, plant, survey.oldRoomThermostat),
+    sentence: plant
+      ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${INPUT_WORDS[plant.input]}.`
+      : 'Say what plant it is; the rest follows from that.',
+    questions,
+    findings,
+    proof,
+  };
+}
+
+function workSteps(nets: readonly Net[], plant: Plant | null, room: string | undefined): BoilerDerived['steps'] {
+  if (!plant) return [];
+  const steps = [{ id: 'earth-first', what: 'Earth first: every earth to its bar, tight' }];
+  nets.forEach((net, i) => {
+    if (net.name === 'earth' || net.points.length < 2) return;
+    steps.push({
+      id: `net-${i + 1}`,
+      what: `Terminal ${i + 1}, ${net.name}: ${net.points.map((p) => p.replace('.', ' ')).join(', ')}`,
+    });
+  });
+  if (room === 'in-series' || room === 'floating')
+    steps.push({ id: 'room', what: 'Old room thermostat: join its feed and return, park and sleeve its neutral' });
+  steps.push({
+    id: 'sleeve',
+    what: 'Sleeve every core by what it carries; spare cores terminated and sleeved; clamps tight',
+  });
+  return steps;
+}

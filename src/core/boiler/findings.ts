@@ -1,0 +1,147 @@
+/** What is wrong with a plant as wired or as described: by the circuit where it shows, by the survey where it does not. */
+import { type Finding, finding } from '../findings/finding';
+import type { BoilerSurvey, Wire } from '../job/boiler-schema';
+import { MAINS_VOLTS, SPUR_FUSE_AMPS, USUAL_VA } from './circuit';
+import { type DemandResult, demandPairs, expected, runDemand } from './demand';
+import { heatingOutput, type Plant, zoneValves } from './parts';
+import type { BoilerSheet } from './sheet';
+import { pointsOf } from './wiring';
+
+/** Points joined by wires, whatever the path. */
+export function joined(wires: readonly Wire[], a: string, b: string): boolean {
+  const reach = new Set([a]);
+  for (let grown = true; grown; ) {
+    grown = false;
+    for (const w of wires)
+      for (const [x, y] of [
+        [w.a, w.b],
+        [w.b, w.a],
+      ] as const)
+        if (reach.has(x) && !reach.has(y)) {
+          reach.add(y);
+          grown = true;
+        }
+  }
+  return reach.has(b);
+}
+
+const about = (...points: string[]): string[] => points.map((p) => `point:${p}`);
+
+export function wiringFindings(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  sheet: BoilerSheet,
+): Finding[] {
+  const findings: Finding[] = [];
+  const is = (a: string, b: string): boolean => joined(wires, a, b);
+  const known = pointsOf(plant);
+  for (const w of wires)
+    for (const p of [w.a, w.b])
+      if (!known.has(p)) findings.push(finding('boiler.unknown-point', { point: p }, about(p), `${w.a} to ${w.b}`));
+  const switching = plant.input === 'live';
+  if (plant.output === 'volt-free' && switching && !is('RX.L', 'RX.COM'))
+    findings.push(finding('boiler.link-missing', {}, about('RX.L', 'RX.COM'), 'L and COM are not joined'));
+  if (plant.output !== 'live' && plant.input === 'low-voltage' && is('RX.L', 'RX.COM'))
+    findings.push(finding('boiler.link-on-low-voltage', {}, about('RX.L', 'RX.COM'), 'L and COM are joined'));
+  if (is('RX.BUS1', 'BOILER.BUS1') || is('RX.BUS1', 'BOILER.BUS2')) {
+    const out = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+    if (is(out, 'BOILER.SL'))
+      findings.push(
+        finding('boiler.bus-and-live', {}, about('RX.BUS1', 'BOILER.SL'), 'bus and switched live both joined'),
+      );
+  }
+  if (plant.kind === 'three-port' && !(is('RX.1', 'MID.grey') || !sheet.hotWaterOff))
+    findings.push(finding('boiler.hw-off-missing', {}, about('RX.1', 'MID.grey'), 'RX.1 is not joined to grey'));
+  if (plant.kind === 'three-port' && !sheet.hotWaterOff)
+    findings.push(finding('boiler.no-hw-off-output', { device: sheet.name }, ['device'], sheet.name));
+  const heatTo = plant.kind === 'three-port' ? 'MID.white' : plant.kind === 'zone-valves' ? 'CH1.brown' : null;
+  const heatOut = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+  if (heatTo && plant.kind !== 'three-port' && is('RX.3', heatTo) && is(heatOut, 'CYL.COM'))
+    findings.push(
+      finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to heating, 4 to the cylinder'),
+    );
+  else if (plant.kind === 'three-port' && is('RX.3', 'MID.white') && is(heatOut, 'CYL.COM'))
+    findings.push(
+      finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to white, 4 to the cylinder'),
+    );
+  const wantsLive = plant.overrun || plant.kind === 'combination';
+  if (wantsLive && !(is('SUPPLY.L', 'BOILER.L') && survey.permanentLive !== false))
+    findings.push(finding('boiler.no-permanent-live', {}, about('BOILER.L'), 'no permanent live'));
+  const earthed = ['BOILER.E', ...zoneValves(plant).map((v) => `${v}.earth`)];
+  const loose = earthed.filter((p) => !is('SUPPLY.E', p));
+  if (survey.earth === false || loose.length > 0)
+    findings.push(
+      finding(
+        'boiler.earth-missing',
+        { where: survey.earth === false ? 'the spur' : loose.join(', ') },
+        about(...loose),
+        'earth',
+      ),
+    );
+  if (survey.neutral === 'shared')
+    findings.push(finding('boiler.neutral-shared', {}, about('SUPPLY.N'), 'neutral of another circuit'));
+  const neutrals = ['BOILER.N', 'PUMP.N', ...zoneValves(plant).map((v) => `${v}.blue`)].filter(
+    (p) => !is('SUPPLY.N', p),
+  );
+  if (neutrals.length > 0)
+    findings.push(finding('boiler.neutral-open', { points: neutrals }, about(...neutrals), 'not joined to N'));
+  if (survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS)
+    findings.push(finding('boiler.fuse-rating', { amps: survey.fuseAmps }, about('SUPPLY.L'), `${survey.fuseAmps} A`));
+  if (survey.oldRoomThermostat === 'in-series' || (is('ROOM.SL', 'ROOM.L') === false && is('ROOM.L', heatOut)))
+    findings.push(finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'));
+  if (survey.oldRoomThermostat === 'floating')
+    findings.push(finding('boiler.floating-core', {}, about('ROOM.SL'), 'a core left loose'));
+  if (plant.kind === 'gravity') findings.push(finding('boiler.gravity', {}, ['plant'], 'gravity hot water'));
+  return findings;
+}
+
+/** What a receiver contact carries in the worst demand. */
+export function contactLoad(plant: Plant, survey: BoilerSurvey): number {
+  const boiler = survey.boilerVA ?? USUAL_VA.boiler;
+  const pump = survey.pumpVA ?? USUAL_VA.pump;
+  // A valve's own switch carries boiler and pump; without one the receiver does.
+  const direct =
+    plant.kind === 'combination'
+      ? plant.input === 'live'
+        ? boiler
+        : 0
+      : plant.kind === 'gravity'
+        ? pump
+        : USUAL_VA.valve;
+  const throughStat = plant.kind === 'three-port' ? boiler + pump : direct;
+  return Math.max(direct, throughStat) / MAINS_VOLTS;
+}
+
+/** Where the wiring does something other than the truth of its plant. */
+export function truthFindings(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+): { results: DemandResult[]; findings: Finding[] } {
+  const findings: Finding[] = [];
+  const pairs = demandPairs(plant);
+  const results = pairs.map((p) => runDemand(plant, survey, wires, p.demand));
+  results.forEach((r, i) => {
+    const want = expected(plant, r.demand);
+    const name = pairs[i]?.name ?? '';
+    if (r.mainsOnCall)
+      findings.push(finding('boiler.mains-on-low-voltage', { demand: name }, about('BOILER.CALL1'), name));
+    // Gravity: heating without hot water only pumps cold water about; that is its nature and has its own finding.
+    if (plant.kind === 'gravity' && !r.demand.hotWater) return;
+    if (r.boilerFires !== want.boiler)
+      findings.push(
+        finding(
+          want.boiler ? 'boiler.does-not-fire' : 'boiler.fires-unasked',
+          { demand: name },
+          about('BOILER.SL'),
+          name,
+        ),
+      );
+    else if (want.boiler && !r.pumpRuns)
+      findings.push(finding('boiler.pump-silent', { demand: name }, about('PUMP.L'), name));
+    else if (want.boiler && (r.toCylinder !== want.cylinder || r.toRadiators !== want.radiators))
+      findings.push(finding('boiler.wrong-way', { demand: name }, ['plant'], name));
+  });
+  return { results, findings };
+}

@@ -1,0 +1,95 @@
+/** Hot water judged: each window against the reheat it must hold, and why there was none at a time of day. */
+import { type Finding, finding } from '../findings/finding';
+import type { BoilerSurvey } from '../job/boiler-schema';
+import { clock } from '../units/units';
+import type { Plant } from './parts';
+import { type CylinderDay, reheatSeconds, type Store, settledDay } from './reheat';
+
+export interface HotWater {
+  store: Store;
+  /** From cold; null where the power never gets there. */
+  reheatMinutes: number | null;
+  windows: { from: number; to: number; minutes: number; needsMinutes: number | null; short: number }[];
+  day: CylinderDay;
+}
+
+/** Usable hot water at a tap, mixed. */
+const TAP_CELSIUS = 45;
+const USUAL = { coilWatts: 15_000, boilerWatts: 18_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 1.6 };
+const DEFAULT_WINDOWS = [
+  { from: 360, to: 450 },
+  { from: 1020, to: 1110 },
+];
+const DEFAULT_DRAWS = [
+  { at: 420, litres: 60 },
+  { at: 1200, litres: 50 },
+];
+
+export function storeOf(survey: BoilerSurvey): Store | null {
+  const c = survey.cylinder;
+  if (!c) return null;
+  return {
+    litres: c.litres,
+    watts: Math.min(c.coilWatts ?? USUAL.coilWatts, survey.boilerWatts ?? USUAL.boilerWatts),
+    targetCelsius: c.targetCelsius ?? USUAL.targetCelsius,
+    coldCelsius: c.coldCelsius ?? USUAL.coldCelsius,
+    lossWattsPerKelvin: c.lossWattsPerKelvin ?? USUAL.lossWattsPerKelvin,
+  };
+}
+
+export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findings: Finding[] } {
+  const store = storeOf(survey);
+  if (!store) return { result: null, findings: [] };
+  const seconds = reheatSeconds(store, store.coldCelsius);
+  const reheatMinutes = seconds === null ? null : Math.ceil(seconds / 60);
+  const plan = survey.windows ?? DEFAULT_WINDOWS;
+  const day = settledDay(store, plan, survey.drawOffs ?? DEFAULT_DRAWS);
+  const windows = plan.map((w) => {
+    const minutes = (w.to - w.from + 1440) % 1440;
+    const from = day.celsius[Math.min(1439, w.from)] ?? store.coldCelsius;
+    const needs = reheatSeconds(store, from);
+    const needsMinutes = needs === null ? null : Math.ceil(needs / 60);
+    return {
+      from: w.from,
+      to: w.to,
+      minutes,
+      needsMinutes,
+      short: needsMinutes === null ? 1440 : Math.max(0, needsMinutes - minutes),
+    };
+  });
+  const findings: Finding[] = [];
+  if (reheatMinutes === null)
+    findings.push(finding('boiler.reheat-never', { watts: store.watts }, ['store'], 'losses exceed the power'));
+  for (const w of windows)
+    if (w.short > 0 && w.needsMinutes !== null)
+      findings.push(
+        finding(
+          'boiler.window-short',
+          { at: clock(w.from), needed: w.needsMinutes, minutes: w.minutes, short: w.short },
+          ['windows'],
+          `${store.litres} L with ${Math.round(store.watts / 100) / 10} kW`,
+        ),
+      );
+  if (store.targetCelsius < 60 && survey.cylinder?.seldomUsed !== true)
+    findings.push(
+      finding('boiler.store-cool', { celsius: store.targetCelsius }, ['store'], `target ${store.targetCelsius} °C`),
+    );
+  return { result: { store, reheatMinutes, windows, day }, findings };
+}
+
+/** Why the water was cold at a minute of the day: schedule, power or draw-off; null when it was hot. */
+export function whyCold(hw: HotWater, minute: number, plant: Plant, fires: boolean): string | null {
+  const at = hw.day.celsius[minute] ?? 0;
+  if (at >= TAP_CELSIUS) return null;
+  if (!fires) return 'The wiring: with hot water on alone the boiler does not fire.';
+  if (plant.kind === 'combination')
+    return 'A combination boiler heats on demand; look at the boiler, not at the schedule.';
+  const before = [...hw.windows].reverse().find((w) => w.to <= minute);
+  const during = hw.windows.find((w) => w.from <= minute && minute < w.to);
+  if (during)
+    return `The window began at ${clock(during.from)} and needs ${during.needsMinutes ?? '∞'} min; it had run ${minute - during.from}.`;
+  if (!before) return 'No window has run yet today: the store still holds what the night left.';
+  return before.short > 0
+    ? `The window to ${clock(before.to)} was ${before.short} min too short for the power there is.`
+    : `More was drawn since ${clock(before.to)} than the store holds; the next window comes later.`;
+}

@@ -1,0 +1,117 @@
+/** Limits and settings of a boiler plant, each with its reason. */
+import type { BoilerSurvey } from '../job/boiler-schema';
+import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
+import { fixed } from '../units/units';
+import { hasCylinder, type Plant } from './parts';
+
+/** A condensing boiler condenses while its return is below this (dew point of natural gas fumes). */
+export const CONDENSING_RETURN_CELSIUS = 54;
+/** Surface limits of water floors, °C (EN 1264: 29 living, 33 bathroom, 35 edge; timber by its makers). */
+export const FLOOR_LIMIT: Record<NonNullable<BoilerSurvey['floor']>, number> = {
+  living: 29,
+  bathroom: 33,
+  edge: 35,
+  timber: 27,
+};
+
+export interface FlowCheck {
+  flowCelsius: number;
+  returnCelsius: number;
+  condenses: boolean;
+}
+
+export function flowCheck(survey: BoilerSurvey): FlowCheck {
+  const floor = survey.emitters === 'floor';
+  const flowCelsius = survey.flowCelsius ?? (floor ? 40 : 65);
+  const returnCelsius = flowCelsius - (survey.dropKelvin ?? (floor ? 5 : 15));
+  return { flowCelsius, returnCelsius, condenses: returnCelsius < CONDENSING_RETURN_CELSIUS };
+}
+
+export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSetting[] {
+  const settings: CanonicalSetting[] = [];
+  const add: AddSetting = (key, name, value, why, options, wrong = []) => {
+    settings.push({ key, name, value, why, options, wrong });
+  };
+  const floor = survey.emitters === 'floor';
+  const flow = flowCheck(survey);
+  if (plant.output === 'bus')
+    add(
+      'boiler.control',
+      'Control',
+      plant.input === 'bus' ? 'bus' : 'switched',
+      plant.input === 'bus' ? 'the boiler has the bus' : 'the boiler takes a switched live',
+      [option('bus', 'data bus'), option('switched')],
+      [
+        {
+          value: plant.input === 'bus' ? 'switched' : 'bus',
+          why: plant.input === 'bus' ? 'nothing is wired to switch' : 'the boiler has no bus',
+        },
+      ],
+    );
+  add(
+    'boiler.flow',
+    'Flow temperature',
+    String(flow.flowCelsius),
+    floor
+      ? 'floor circuits 35 to 45 °C, mixed, with a limit thermostat'
+      : `return at ${fixed(flow.returnCelsius, 0)} °C: ${flow.condenses ? 'it condenses' : 'it does not condense'}`,
+    numbers([35, 40, 45, 50, 55, 60, 65, 70, 75], '°C'),
+    floor ? [55, 60, 65, 70, 75].map((t) => ({ value: String(t), why: 'too hot for a floor circuit' })) : [],
+  );
+  add(
+    'boiler.cycles',
+    'Starts an hour',
+    floor ? '3' : '6',
+    floor ? 'a floor is slow' : 'radiators',
+    numbers([1, 3, 4, 6], 'per hour'),
+  );
+  add(
+    'boiler.minimum',
+    'Shortest firing',
+    '120',
+    'short firing wears a boiler and never condenses',
+    numbers([60, 120, 180, 300], 's'),
+  );
+  add('boiler.frost', 'Frost guard', '5', 'rooms never below 5 to 7 °C', numbers([5, 6, 7], '°C'));
+  if (plant.overrun)
+    add(
+      'boiler.overrun',
+      'Pump overrun',
+      'boiler',
+      'the boiler runs its pump on',
+      [option('boiler'), option('none', 'none')],
+      [{ value: 'none', why: 'the heat exchanger would boil after each firing' }],
+    );
+  if (floor && survey.floor)
+    add(
+      'floor.limit',
+      'Floor surface at most',
+      String(FLOOR_LIMIT[survey.floor]),
+      `${survey.floor}; the covering maker’s limit wins`,
+      numbers([27, 29, 33, 35], '°C'),
+    );
+  if (hasCylinder(plant.kind)) {
+    const target = survey.cylinder?.targetCelsius ?? 60;
+    add(
+      'store.target',
+      'Stored water',
+      String(target),
+      '60 °C at the cylinder keeps it wholesome; mixed at the outlets against scalding',
+      numbers([50, 55, 60, 65], '°C'),
+      [{ value: '50', why: 'under 60 °C legionella can grow in the store' }],
+    );
+    add(
+      'store.pasteurise',
+      'Weekly hour at 60 °C',
+      survey.cylinder?.seldomUsed || target < 60 ? 'on' : 'off',
+      survey.cylinder?.seldomUsed
+        ? 'the store is seldom used'
+        : target < 60
+          ? 'the store is kept below 60 °C'
+          : 'it reaches 60 °C every day',
+      [option('on'), option('off')],
+      survey.cylinder?.seldomUsed ? [{ value: 'off', why: 'a seldom-used store needs its weekly hour' }] : [],
+    );
+  }
+  return settings;
+}

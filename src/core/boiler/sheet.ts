@@ -1,0 +1,160 @@
+/** Sheets of devices for mains-switched plants: what the receiver switches and how its parts are paired. Invented, generic. */
+import * as z from 'zod';
+import { SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+
+const text = z.string().min(1).max(120);
+
+export const BoilerSheet = z.strictObject({
+  format: z.literal(SHEET_FORMAT),
+  version: z.literal(SHEET_VERSION),
+  id: z
+    .string()
+    .min(1)
+    .max(64)
+    .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens'),
+  name: text,
+  family: z.literal('boiler'),
+  /** What its outputs are: live at 230 V, a volt-free pair, a data bus (with a volt-free pair besides). */
+  output: z.enum(['live', 'volt-free', 'bus']),
+  channels: z.int().min(1).max(8),
+  hotWater: z.boolean(),
+  /** Has a "hot water off" output, which a three-port plant needs. */
+  hotWaterOff: z.boolean(),
+  contactAmps: z.number().positive().max(16),
+  needsNeutral: z.boolean(),
+  head: z.enum(['battery', 'mains', 'wired']),
+  /** Minutes; 0 where there is no such part. */
+  hubMinutes: z.number().min(0).max(120),
+  pairMinutes: z.number().min(0).max(60),
+  manualOverride: z.boolean(),
+  settings: z.array(SettingEntry).max(40),
+});
+export type BoilerSheet = z.infer<typeof BoilerSheet>;
+
+const flow = (label: string, at: object): object => ({
+  setting: 'boiler.flow',
+  label,
+  at,
+  range: { low: 25, high: 80, step: 1, unit: '°C' },
+});
+const cycles = (label: string, at: object): object => ({
+  setting: 'boiler.cycles',
+  label,
+  at,
+  range: { low: 1, high: 12, step: 1, unit: '/h' },
+});
+const frost = (label: string, at: object): object => ({
+  setting: 'boiler.frost',
+  label,
+  at,
+  range: { low: 3, high: 12, step: 0.5, unit: '°C' },
+});
+
+const radio = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'rc2-radio',
+  name: 'RC-2 radio receiver',
+  family: 'boiler',
+  output: 'live',
+  channels: 2,
+  hotWater: true,
+  hotWaterOff: true,
+  contactAmps: 3,
+  needsNeutral: true,
+  head: 'battery',
+  hubMinutes: 12,
+  pairMinutes: 4,
+  manualOverride: true,
+  settings: [
+    cycles('Heating starts an hour', { path: ['Engineer', 'Heating', 'Starts'] }),
+    {
+      setting: 'boiler.minimum',
+      label: 'Shortest firing',
+      at: { path: ['Engineer', 'Heating', 'Shortest'] },
+      range: { low: 1, high: 10, step: 1, unit: 'min' },
+    },
+    frost('Frost guard', { path: ['Engineer', 'Guard', 'Frost'] }),
+    {
+      setting: 'store.target',
+      label: 'Hot water',
+      at: { path: ['Engineer', 'Hot water', 'Target'] },
+      range: { low: 40, high: 70, step: 1, unit: '°C' },
+    },
+    {
+      setting: 'store.pasteurise',
+      label: 'Weekly hour',
+      at: { path: ['Engineer', 'Hot water', 'Weekly hour'] },
+      values: { on: 'on', off: 'off' },
+    },
+  ],
+};
+
+const bus = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'bx1-bus',
+  name: 'BX-1 relay box',
+  family: 'boiler',
+  output: 'bus',
+  channels: 1,
+  hotWater: true,
+  hotWaterOff: false,
+  contactAmps: 2,
+  needsNeutral: true,
+  head: 'wired',
+  hubMinutes: 10,
+  pairMinutes: 3,
+  manualOverride: true,
+  settings: [
+    { setting: 'boiler.control', label: 'Speaks by', at: { function: 2 }, values: { bus: '1', switched: '0' } },
+    flow('Flow at most', { function: 5 }),
+    frost('Frost', { function: 9 }),
+    {
+      setting: 'store.target',
+      label: 'Store',
+      at: { function: 12 },
+      range: { low: 40, high: 65, step: 1, unit: '°C' },
+    },
+  ],
+};
+
+const wall = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'mw3-wall',
+  name: 'MW-3 mains wall',
+  family: 'boiler',
+  output: 'live',
+  channels: 1,
+  hotWater: false,
+  hotWaterOff: false,
+  contactAmps: 5,
+  needsNeutral: true,
+  head: 'mains',
+  hubMinutes: 0,
+  pairMinutes: 0,
+  manualOverride: true,
+  settings: [cycles('CPH', { function: 3 }), frost('FrSt', { function: 7 })],
+};
+
+const head = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'hb1-head',
+  name: 'HB-1 battery head',
+  family: 'boiler',
+  output: 'volt-free',
+  channels: 1,
+  hotWater: false,
+  hotWaterOff: false,
+  contactAmps: 3,
+  needsNeutral: false,
+  head: 'battery',
+  hubMinutes: 0,
+  pairMinutes: 2,
+  manualOverride: false,
+  settings: [cycles('Pace', { switch: '1' }), frost('Frost', { switch: '2' })].map((e) => e),
+};
+
+export const BOILER_SHEETS: readonly BoilerSheet[] = [radio, bus, wall, head].map((s) => BoilerSheet.parse(s));

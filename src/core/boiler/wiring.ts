@@ -1,0 +1,107 @@
+/**
+ * Which terminals are to be joined for a plant: the plan, as wires through a numbered wiring centre.
+ * Live, neutral and earth are bars; every other net gets a terminal of its own.
+ */
+import type { Wire } from '../job/boiler-schema';
+import { hasCylinder, heatingOutput, type Plant, plantParts, zoneValves } from './parts';
+
+/** A net: points that are one piece of copper, by what they carry. */
+export interface Net {
+  name: string;
+  points: string[];
+}
+
+/** Nets of the plan. The first three are the bars. */
+export function planNets(plant: Plant): Net[] {
+  const live: string[] = ['SUPPLY.L', 'RX.L'];
+  const neutral: string[] = ['SUPPLY.N', 'RX.N', 'BOILER.N'];
+  const earth: string[] = ['SUPPLY.E', 'RX.E', 'BOILER.E', 'PUMP.E'];
+  const nets: Net[] = [];
+  const call: string[] = [];
+  const net = (name: string, ...points: string[]): void => {
+    nets.push({ name, points });
+  };
+  const valves = zoneValves(plant);
+  const dryPair = plant.input === 'low-voltage' || plant.input === 'volt-free';
+  // Volt-free outputs that switch the mains need their common linked to L; into a dry input they must not have it.
+  if (plant.output === 'volt-free' && !dryPair && plant.input === 'live') live.push('RX.COM');
+  live.push('BOILER.L');
+  const heating = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+
+  if (plant.kind === 'combination') {
+    if (plant.input === 'bus') {
+      net('bus', 'RX.BUS1', 'BOILER.BUS1');
+      net('bus', 'RX.BUS2', 'BOILER.BUS2');
+    } else if (dryPair) {
+      net('call pair', 'RX.COM', 'BOILER.CALL1');
+      net('call pair', 'RX.NO', 'BOILER.CALL2');
+    } else call.push(heating);
+  }
+  if (plant.kind === 'zone-valves') {
+    neutral.push('HW.blue', ...valves.map((v) => `${v}.blue`));
+    earth.push('HW.earth', ...valves.map((v) => `${v}.earth`));
+    live.push('HW.grey', ...valves.map((v) => `${v}.grey`));
+    net('hot water on', 'RX.3', 'CYL.COM');
+    net('cylinder calls', 'CYL.CALL', 'HW.brown');
+    valves.forEach((v, i) => {
+      net(`heating ${i + 1} on`, i === 0 ? heating : `RX.${heatingOutput(i)}`, `${v}.brown`);
+    });
+    call.push('HW.orange', ...valves.map((v) => `${v}.orange`));
+  }
+  if (plant.kind === 'three-port') {
+    neutral.push('MID.blue');
+    earth.push('MID.earth');
+    net('heating on', heating, 'MID.white');
+    net('hot water on', 'RX.3', 'CYL.COM');
+    net('hot water satisfied', 'RX.1', 'CYL.SAT', 'MID.grey');
+    call.push('CYL.CALL', 'MID.orange');
+  }
+  if (plant.kind === 'gravity') {
+    net('hot water on', 'RX.3', 'CYL.COM');
+    call.push('CYL.CALL');
+    net('heating on', heating, 'PUMP.L');
+  }
+  if (plant.kind !== 'combination' && dryPair) {
+    // The plant's call is live; a dry boiler input takes it through a relay, drawn as the boiler's own.
+    net('call', ...call, 'BOILER.SL');
+  } else if (call.length > 0) net('call', ...call, 'BOILER.SL');
+  if (plant.kind !== 'gravity') {
+    neutral.push('PUMP.N');
+    if (plant.overrun) net('pump', 'BOILER.PUMP', 'PUMP.L');
+    else if (plant.kind === 'combination') net('pump', 'BOILER.PUMP', 'PUMP.L');
+    else nets.find((n) => n.name === 'call')?.points.push('PUMP.L');
+  } else neutral.push('PUMP.N');
+  return [
+    { name: 'live', points: live },
+    { name: 'neutral', points: neutral },
+    { name: 'earth', points: earth },
+    ...nets,
+  ];
+}
+
+/** The plan as wires: each net's points to its terminal of the wiring centre, numbered from 1. */
+export function planWires(plant: Plant): Wire[] {
+  const wires: Wire[] = [];
+  planNets(plant).forEach((net, i) => {
+    const [first, ...rest] = net.points;
+    for (const point of rest)
+      wires.push({
+        a: first ?? point,
+        b: point,
+        centre: i + 1,
+        ...(COLOURS[net.name] ? { colour: COLOURS[net.name] } : {}),
+      });
+  });
+  return wires;
+}
+
+/** Sleeving: what a core carries, whatever its insulation says. */
+const COLOURS: Record<string, string> = { live: 'brown', neutral: 'blue', earth: 'green-yellow' };
+
+/** Every point that exists on this plant, for checking what was typed. */
+export const pointsOf = (plant: Plant): Set<string> =>
+  new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
+
+/** Points a plant needs joined, beyond the bars: what its truth depends on. */
+export const needsHotWaterOff = (plant: Plant): boolean => plant.kind === 'three-port';
+export const needsCylinder = (plant: Plant): boolean => hasCylinder(plant.kind);

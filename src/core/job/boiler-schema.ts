@@ -1,0 +1,100 @@
+/** What a boiler job's survey holds: the plant, its ratings, what is joined to what, hot water and its use. */
+import * as z from 'zod';
+
+const key = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
+const text = z.string().max(200);
+
+/** "RX.4", "HW.brown", "BOILER.SL": a part and one of its terminals. */
+export const WirePoint = z
+  .string()
+  .max(40)
+  .regex(/^[A-Z0-9]+\.[A-Za-z0-9]+$/, 'a part and its terminal, such as RX.4 or HW.brown');
+
+export const PlantKind = z.enum(['combination', 'zone-valves', 'three-port', 'gravity']);
+/** What the boiler's call terminals take. */
+export const BoilerInput = z.enum(['live', 'volt-free', 'low-voltage', 'bus']);
+
+export const Wire = z.strictObject({
+  a: WirePoint,
+  b: WirePoint,
+  colour: z.string().min(1).max(24).optional(),
+  /** Terminal of the wiring centre it passes through. */
+  centre: z.int().min(1).max(40).optional(),
+});
+
+const minute = z.int().min(0).max(1440);
+
+export const BoilerSurvey = z.strictObject({
+  plant: PlantKind.optional(),
+  heatingZones: z.int().min(1).max(8).optional(),
+  input: BoilerInput.optional(),
+  /** The boiler runs its pump on after the call: it feeds the pump and needs a permanent live. */
+  pumpOverrun: z.boolean().optional(),
+  permanentLive: z.boolean().optional(),
+  /** Electrical, at 230 V. */
+  boilerVA: z.number().positive().max(2000).optional(),
+  pumpVA: z.number().positive().max(2000).optional(),
+  fuseAmps: z.number().positive().max(63).optional(),
+  earth: z.boolean().optional(),
+  /** shared: borrowed from another circuit. */
+  neutral: z.enum(['own', 'shared']).optional(),
+  /** The old room thermostat once the new one is in. */
+  oldRoomThermostat: z.enum(['none', 'in-series', 'joined', 'floating']).optional(),
+  /** What is joined now, where somebody traced it; the plan stands in for it until then. */
+  wires: z.record(key, Wire).optional(),
+  boilerWatts: z.number().positive().max(200_000).optional(),
+  flowCelsius: z.number().min(20).max(90).optional(),
+  dropKelvin: z.number().positive().max(40).optional(),
+  emitters: z.enum(['radiators', 'floor']).optional(),
+  floor: z.enum(['living', 'bathroom', 'edge', 'timber']).optional(),
+  cylinder: z
+    .strictObject({
+      litres: z.number().positive().max(2000),
+      coilWatts: z.number().positive().max(100_000).optional(),
+      targetCelsius: z.number().min(20).max(90).optional(),
+      coldCelsius: z.number().min(1).max(40).optional(),
+      lossWattsPerKelvin: z.number().min(0).max(50).optional(),
+      /** Seldom used: a weekly hour at 60 °C is wanted. */
+      seldomUsed: z.boolean().optional(),
+    })
+    .optional(),
+  /** Hot water windows of a day, minutes from midnight. */
+  windows: z
+    .array(z.strictObject({ from: minute, to: minute }))
+    .max(12)
+    .optional(),
+  drawOffs: z
+    .array(z.strictObject({ at: minute, litres: z.number().positive().max(500) }))
+    .max(24)
+    .optional(),
+  /** Cores found in a box whose purpose nobody knows: what each reads to earth, by state. */
+  cores: z
+    .record(
+      key,
+      z.strictObject({
+        colour: text,
+        /** Volts to earth with nothing calling, and with the old thermostat calling. */
+        idleVolts: z.number().min(0).max(300).optional(),
+        callVolts: z.number().min(0).max(300).optional(),
+        /** Continuity to the neutral bar with the supply off. */
+        toNeutralOhms: z.number().min(0).max(1e9).optional(),
+      }),
+    )
+    .prefault({}),
+  /** Thermostats to pair. */
+  heads: z.int().min(1).max(12).optional(),
+  internet: z.boolean().optional(),
+  /** Tasks of the start, by id: when each was begun and done. */
+  start: z
+    .record(key, z.strictObject({ begun: z.iso.datetime({ offset: true }).optional(), done: z.boolean().optional() }))
+    .prefault({}),
+});
+
+export type BoilerSurvey = z.infer<typeof BoilerSurvey>;
+export type PlantKind = z.infer<typeof PlantKind>;
+export type BoilerInput = z.infer<typeof BoilerInput>;
+export type Wire = z.infer<typeof Wire>;

@@ -1,0 +1,110 @@
+/** From canonical settings to what is entered on one device: "what do I enter?" in the order it asks. */
+import { placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
+import { type Finding, finding } from '../findings/finding';
+import type { Job } from '../job/schema';
+import type { CanonicalSetting } from './canonical-setting';
+
+export interface CardRow {
+  key: SettingKey;
+  name: string;
+  /** The device's own name for it. */
+  label: string;
+  where: string;
+  value: string;
+  /** What is entered or chosen on the device. */
+  enter: string;
+  why: string;
+  range: string;
+  chosenByHand: boolean;
+  options: { value: string; label: string }[];
+}
+
+/** What stands: the installer's choice, else the proposal. */
+export const settledValue = (job: Job, s: CanonicalSetting): string => job.setUp.chosen[s.key] ?? s.value;
+
+const UNIT_WORDS = {
+  K: 'K',
+  s: 's',
+  min: 'min',
+  '/h': 'per hour',
+  '°C': '°C',
+  '%': '%',
+  'min/h': 'min per hour',
+} as const;
+
+const signedText = (value: string): string => (/^-\d/.test(value) ? value.replace('-', '−') : value);
+
+/** A number with a true minus sign. */
+const signed = (n: number): string => String(n).replace('-', '−');
+
+export const rangeText = (entry: SettingEntry): string =>
+  entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
+
+function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
+  if (entry.values) {
+    const enter = entry.values[value];
+    return enter === undefined ? null : { enter, range: Object.values(entry.values).join(', ') };
+  }
+  if (entry.range) {
+    const { low, high, step, unit } = entry.range;
+    const number = Number(value) / (unit === 'min' ? 60 : 1);
+    // Nearest step inside the range: the device cannot take anything else.
+    const stepped = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
+    return { enter: `${signed(stepped)} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
+  }
+  return { enter: value, range: '' };
+}
+
+/** Choices that contradict the wiring or the equipment. */
+export function conflictFindings(job: Job, canonical: readonly CanonicalSetting[]): Finding[] {
+  return canonical.flatMap((s) => {
+    const value = settledValue(job, s);
+    const wrong = s.wrong.find((w) => w.value === value);
+    const label = s.options.find((o) => o.value === value)?.label ?? value;
+    return wrong
+      ? [
+          finding(
+            'settings.conflict',
+            { setting: s.name, value: label, why: wrong.why },
+            [`setting:${s.key}`],
+            wrong.why,
+          ),
+        ]
+      : [];
+  });
+}
+
+/** The card of one device, and the values it has no code for. */
+export function cardOf(
+  job: Job,
+  canonical: readonly CanonicalSetting[],
+  entries: readonly SettingEntry[],
+): { card: CardRow[]; findings: Finding[] } {
+  const card: CardRow[] = [];
+  const findings: Finding[] = [];
+  for (const entry of entries) {
+    const s = canonical.find((c) => c.key === entry.setting);
+    if (!s) continue;
+    const value = settledValue(job, s);
+    const device = onDevice(entry, value);
+    const label = s.options.find((o) => o.value === value)?.label ?? signedText(value);
+    if (!device)
+      findings.push(
+        finding('settings.no-code', { setting: s.name, value: label }, [`setting:${s.key}`], placeOf(entry)),
+      );
+    const byHand = job.setUp.chosen[s.key] !== undefined;
+    card.push({
+      key: s.key,
+      name: s.name,
+      label: entry.label,
+      where: placeOf(entry),
+      value: label,
+      enter: device?.enter ?? '—',
+      why: byHand ? 'chosen by hand' : s.why,
+      range: device?.range ?? (entry.values ? Object.values(entry.values).join(', ') : ''),
+      chosenByHand: byHand,
+      options: s.options,
+    });
+  }
+  return { card, findings };
+}
