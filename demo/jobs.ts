@@ -4,6 +4,7 @@
  */
 
 import { proveOnWorld } from '../rig/prove';
+import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job, Reading } from '../src/core/job/schema';
@@ -403,7 +404,76 @@ export async function demoJobs(): Promise<DemoJob[]> {
     'wall',
   );
 
+  const cylinder = { litres: 150, coilWatts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 1.6 };
+  const proving = {
+    before: reading('2026-11-24T08:02:00Z', {
+      quantity: 'volts-ac',
+      value: 231,
+      stop: 'make-safe',
+      measure: 'prove-before',
+      state: 'off',
+    }),
+    dead: reading('2026-11-24T08:03:00Z', {
+      quantity: 'volts-ac',
+      value: 0,
+      stop: 'make-safe',
+      measure: 'dead',
+      state: 'off',
+    }),
+    after: reading('2026-11-24T08:04:00Z', {
+      quantity: 'volts-ac',
+      value: 231,
+      stop: 'make-safe',
+      measure: 'prove-after',
+      state: 'off',
+    }),
+  };
+  const boilerJob = (number: string, name: string, zone: string, device: string, boiler: object): Job => {
+    const made = arrived(
+      file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, boiler }),
+    );
+    return { ...made, readings: proving };
+  };
+  const parsonage = boilerJob('0171', 'Parsonage', 'house and study', 'rc2-radio', {
+    plant: 'zone-valves',
+    input: 'live',
+    heatingZones: 1,
+    oldRoomThermostat: 'joined',
+    fuseAmps: 3,
+    earth: true,
+    neutral: 'own',
+    cylinder,
+    windows: [
+      { from: 330, to: 390 },
+      { from: 1020, to: 1050 },
+    ],
+    drawOffs: [
+      { at: 420, litres: 70 },
+      { at: 1140, litres: 60 },
+      { at: 1290, litres: 40 },
+    ],
+  });
+  const schoolRoom = boilerJob('0172', 'School room', 'hall', 'rc2-radio', {
+    plant: 'three-port',
+    input: 'live',
+    cylinder,
+    wires: Object.fromEntries(
+      [
+        ...planWires({ kind: 'three-port', zones: 1, input: 'live', output: 'live', overrun: false }).filter(
+          (w) => w.a !== 'RX.1',
+        ),
+        { a: 'CYL.SAT', b: 'MID.grey' },
+      ].map((w, i) => [`w${i + 1}`, w]),
+    ),
+  });
+  const harbourFlat = boilerJob('0173', 'Cannery flats', 'flat 7', 'hb1-head', { plant: 'combination', input: 'live' });
+  const pilotHouse = boilerJob('0174', 'Pilot house', 'whole house', 'bx1-bus', { plant: 'combination', input: 'bus' });
+
   return [
+    { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonage },
+    { id: 'demo-school', at: '2026-11-24T17:20:00.000Z', job: schoolRoom },
+    { id: 'demo-flat7', at: '2026-11-24T17:10:00.000Z', job: harbourFlat },
+    { id: 'demo-pilot', at: '2026-11-24T17:00:00.000Z', job: pilotHouse },
     { id: 'demo-icehouse', at: '2026-11-24T16:30:00.000Z', job: iceHouse },
     { id: 'demo-rope', at: '2026-11-24T16:10:00.000Z', job: ropeWalk },
     { id: 'demo-smoke', at: '2026-11-24T15:50:00.000Z', job: smokehouse },

@@ -29,7 +29,7 @@ export function derive(job: Job, now: string | null = null): Derived {
       questions: boiler.questions,
       findings: boiler.findings,
       proof: boiler.proof,
-      parts: [],
+      parts: boiler.kit,
     };
     const system = { ...shared.system, sentence: boiler.sentence };
     const stops = progress(job, { ...shared, system, boiler });

@@ -4,6 +4,7 @@ import type { StopId } from '@core/run';
 /** One stop's screen, fetched when it is first opened: a phone in a cellar should not load all ten. */
 import dynamic from 'next/dynamic';
 import type { ComponentType, ReactNode } from 'react';
+import { useJob } from './shell/job-context';
 
 const SCREENS: Record<StopId, ComponentType> = {
   arrive: dynamic(() => import('./arrive/arrive').then((m) => m.Arrive)),
@@ -18,7 +19,22 @@ const SCREENS: Record<StopId, ComponentType> = {
   'hand-over': dynamic(() => import('./hand-over/hand-over').then((m) => m.HandOver)),
 };
 
+const boiler = (pick: (m: typeof import('./boiler/screens')) => ComponentType): ComponentType =>
+  dynamic(() => import('./boiler/screens').then(pick));
+
+/** The stops a boiler job has in its own form; the others serve every family. */
+const BOILER: Partial<Record<StopId, ComponentType>> = {
+  'make-safe': boiler((m) => m.BoilerMakeSafe),
+  survey: boiler((m) => m.BoilerSurveyScreen),
+  decide: boiler((m) => m.BoilerDecide),
+  connect: boiler((m) => m.BoilerConnect),
+  'power-up': boiler((m) => m.BoilerStart),
+  'set-up': boiler((m) => m.BoilerSetUp),
+  week: boiler((m) => m.BoilerWeek),
+};
+
 export function StopScreen({ stop }: { stop: StopId }): ReactNode {
-  const Screen = SCREENS[stop];
+  const { job } = useJob();
+  const Screen = (job.family === 'boiler' ? BOILER[stop] : undefined) ?? SCREENS[stop];
   return <Screen />;
 }

@@ -1,5 +1,6 @@
 /** The handover papers: a page for the customer in plain words, then the technical pages. */
 
+import { netsOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
@@ -105,7 +106,7 @@ function noteLines(note: string): string[] {
 }
 
 function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
-  const { wiring, settings, proof, sheet, system, budget } = derived;
+  const { wiring, settings, proof, sheet, system, budget, boiler } = derived;
   const seal = job.seal ? verifySeal(job) : null;
   const readings = proof.tests.flatMap((t) =>
     t.verdict === 'skipped'
@@ -171,6 +172,43 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           {wiring.jumpers.map((j) => (
             <Text key={j.id} style={css.soft}>
               {j.what}. {j.why}
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      {boiler && boiler.nets.length > 0 ? (
+        <View>
+          <Text style={css.h2}>Wiring centre</Text>
+          <Table
+            columns={[
+              { head: 'Terminal', width: 12, mono: true },
+              { head: 'Carries', width: 24 },
+              { head: 'Joins', width: 64, mono: true },
+            ]}
+            rows={(boiler.traced ? netsOf(boiler.traced) : boiler.nets).map((n, i) => [
+              String(i + 1),
+              n.name,
+              n.points.join(', '),
+            ])}
+          />
+          <Table
+            columns={[
+              { head: 'Demand', width: 34 },
+              { head: 'Boiler', width: 16 },
+              { head: 'Heats', width: 50 },
+            ]}
+            rows={boiler.demands.map((d) => {
+              const r = d.wired ?? d.planned;
+              return [
+                d.name,
+                r.boilerFires ? 'fires' : 'off',
+                [r.toCylinder ? 'cylinder' : '', r.toRadiators ? 'radiators' : ''].filter(Boolean).join(', ') || '–',
+              ];
+            })}
+          />
+          {boiler.settings.card.map((r) => (
+            <Text key={r.key}>
+              {r.name}: {r.enter} ({r.where})
             </Text>
           ))}
         </View>

@@ -13,6 +13,8 @@ interface TextProps {
   disabled?: boolean;
   type?: string;
   maxLength?: number;
+  /** An entry that adds something: emptied once it is taken. */
+  adds?: boolean;
 }
 
 /** A text that is taken when the field is left or Enter is pressed, so that one edit is one change. */
@@ -25,12 +27,15 @@ export function TextField({
   disabled,
   type = 'text',
   maxLength = 200,
+  adds = false,
 }: TextProps): ReactNode {
   const id = useId();
   const [draft, setDraft] = useState(value ?? '');
   useEffect(() => setDraft(value ?? ''), [value]);
   const commit = (): void => {
-    if (draft.trim() !== (value ?? '')) onCommit(draft.trim());
+    if (draft.trim() === (value ?? '')) return;
+    onCommit(draft.trim());
+    if (adds) setDraft('');
   };
   return (
     <div className="field">

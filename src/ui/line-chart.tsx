@@ -84,9 +84,12 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
     if (!scale) return;
     ctx.save();
     ctx.font = `600 13px ${FACE}`;
-    marks.forEach((m, i) => {
+    // A label drops a line only where it would touch the one before it.
+    let row = 0;
+    let lastEnd = Number.NEGATIVE_INFINITY;
+    for (const m of [...marks].sort((a, b) => a.x - b.x)) {
       const x = scale.getPixelForValue(m.x);
-      if (x < chartArea.left || x > chartArea.right) return;
+      if (x < chartArea.left || x > chartArea.right) continue;
       ctx.strokeStyle = palette[m.tone];
       ctx.fillStyle = palette[m.tone];
       ctx.setLineDash([2, 4]);
@@ -95,10 +98,14 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
       ctx.moveTo(x, chartArea.top);
       ctx.lineTo(x, chartArea.bottom);
       ctx.stroke();
-      const right = x + 6 + ctx.measureText(m.label).width < chartArea.right;
+      const width = ctx.measureText(m.label).width;
+      const right = x + 6 + width < chartArea.right;
+      const from = right ? x + 6 : x - 6 - width;
+      row = from < lastEnd + 8 ? row + 1 : 0;
+      lastEnd = Math.max(lastEnd, from + width);
       ctx.textAlign = right ? 'left' : 'right';
-      ctx.fillText(m.label, right ? x + 6 : x - 6, chartArea.top + 13 + 17 * i);
-    });
+      ctx.fillText(m.label, right ? x + 6 : x - 6, chartArea.top + 13 + 17 * row);
+    }
     ctx.restore();
   },
 });

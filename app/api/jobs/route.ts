@@ -1,5 +1,5 @@
 import { readJobFile } from '@core/job/file';
-import { emptyJob, type Job } from '@core/job/schema';
+import { emptyJob, Family, type Job } from '@core/job/schema';
 import * as z from 'zod';
 import { importJob, listJobs, loadJob } from '@/src/store/jobs';
 import { body, notFound, problems } from '../_http/http';
@@ -19,7 +19,7 @@ export async function GET(request: Request): Promise<Response> {
 const Start = z.strictObject({
   by: z.strictObject({ client: z.string().min(1).max(40), name: z.string().max(80) }),
   from: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('empty') }),
+    z.strictObject({ kind: z.literal('empty'), family: Family.optional() }),
     z.strictObject({ kind: z.literal('copy'), id: z.string().max(40) }),
     z.strictObject({ kind: z.literal('file'), text: z.string() }),
   ]),
@@ -34,6 +34,8 @@ function copied(job: Job): Job {
     zone: zone ? `${zone} (copy)`.slice(0, 200) : '',
     device: { sheet: device.sheet, inline: device.inline },
     survey,
+    family: job.family,
+    boiler: { ...job.boiler, start: {} },
     week,
     units,
     supplies: Object.fromEntries(
@@ -46,7 +48,7 @@ export async function POST(request: Request): Promise<Response> {
   const read = await body(request, Start);
   if ('response' in read) return read.response;
   const { by, from } = read.value;
-  let job = emptyJob();
+  let job: Job = from.kind === 'empty' && from.family ? { ...emptyJob(), family: from.family } : emptyJob();
   if (from.kind === 'copy') {
     const source = await loadJob(from.id);
     if (!source) return notFound('job to copy');

@@ -35,6 +35,8 @@ export interface BoilerDerived {
   cores: { id: string; colour: string; can: CoreMeaning[]; next: string | null }[];
   safe: MainsSafe;
   steps: { id: string; what: string }[];
+  /** What to have in hand before the van is left. */
+  kit: { id: string; name: string; why: string }[];
   sentence: string;
   questions: Question[];
   findings: Finding[];
@@ -198,6 +200,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
     })),
     safe,
     steps: workSteps(nets, plant, survey.oldRoomThermostat),
+    kit: kitOf(sheet, survey),
     sentence: plant
       ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${INPUT_WORDS[plant.input]}.`
       : 'Say what plant it is; the rest follows from that.',
@@ -205,6 +208,22 @@ export function deriveBoiler(asked: Job): BoilerDerived {
     findings,
     proof,
   };
+}
+
+function kitOf(sheet: BoilerSheet | null, survey: Job['boiler']): BoilerDerived['kit'] {
+  const kit = [
+    { id: 'tester', name: 'Two-pole tester and proving unit', why: 'prove, test, prove' },
+    { id: 'lock', name: 'Lock and tag for the spur', why: 'nobody switches it on' },
+    { id: 'drivers', name: 'Insulated drivers', why: 'terminal screws' },
+    { id: 'sleeving', name: 'Sleeving, brown, blue and green-yellow', why: 'cores by what they carry' },
+    { id: 'fuse', name: '3 A fuse', why: 'the spur' },
+    { id: 'labels', name: 'Labels', why: 'one a core' },
+  ];
+  if (sheet) kit.push({ id: 'device', name: sheet.name, why: 'the device itself' });
+  if (sheet?.head === 'battery') kit.push({ id: 'batteries', name: 'Fresh batteries', why: 'for the head' });
+  if (sheet && sheet.output === 'volt-free' && survey.input === 'live')
+    kit.push({ id: 'link', name: 'Link wire, 1 mm²', why: 'L to COM of a volt-free output' });
+  return kit;
 }
 
 function workSteps(nets: readonly Net[], plant: Plant | null, room: string | undefined): BoilerDerived['steps'] {

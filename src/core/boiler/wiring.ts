@@ -105,3 +105,32 @@ export const pointsOf = (plant: Plant): Set<string> =>
 /** Points a plant needs joined, beyond the bars: what its truth depends on. */
 export const needsHotWaterOff = (plant: Plant): boolean => plant.kind === 'three-port';
 export const needsCylinder = (plant: Plant): boolean => hasCylinder(plant.kind);
+
+/** Nets that traced wires make: points joined by whatever path, largest first after the bars. */
+export function netsOf(wires: readonly Wire[]): Net[] {
+  const group = new Map<string, Set<string>>();
+  for (const w of wires) {
+    const a = group.get(w.a) ?? new Set([w.a]);
+    const b = group.get(w.b) ?? new Set([w.b]);
+    if (a === b) continue;
+    for (const p of b) {
+      a.add(p);
+      group.set(p, a);
+    }
+    for (const p of a) group.set(p, a);
+  }
+  const bars: [string, string][] = [
+    ['SUPPLY.L', 'live'],
+    ['SUPPLY.N', 'neutral'],
+    ['SUPPLY.E', 'earth'],
+  ];
+  const sets = [...new Set(group.values())];
+  const nameOf = (set: Set<string>): string => bars.find(([p]) => set.has(p))?.[1] ?? [...set].sort()[0] ?? '';
+  const rank = (set: Set<string>): number => {
+    const i = bars.findIndex(([p]) => set.has(p));
+    return i < 0 ? bars.length : i;
+  };
+  return sets
+    .sort((x, y) => rank(x) - rank(y) || nameOf(x).localeCompare(nameOf(y)))
+    .map((set) => ({ name: nameOf(set), points: [...set].sort() }));
+}

@@ -1,6 +1,9 @@
 /** What the customer is shown, and the follow-ups that stay. One list for the screen and the papers. */
+
+import { offlineFollowUp } from '../boiler/start';
 import type { Derived } from '../derive';
 import type { Job } from '../job/schema';
+import { clock } from '../units/units';
 
 export interface Topic {
   id: string;
@@ -63,6 +66,27 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
       what: 'Change the batteries',
       words: 'Change the batteries once a year, or when the display asks. Without them there is no heating.',
     });
+  if (derived.boiler) {
+    const { sheet: receiver, hotWater } = derived.boiler;
+    if (receiver?.manualOverride)
+      topics.push({
+        id: 'override',
+        what: 'Run the boiler by the receiver’s own buttons',
+        words: `With flat batteries or no signal, press the button of the channel on ${receiver.name}; press it again to stop.`,
+      });
+    if (receiver?.head === 'battery')
+      topics.push({
+        id: 'head-battery',
+        what: 'Change the head’s batteries',
+        words: 'Change the batteries of the head once a year, in autumn.',
+      });
+    if (hotWater)
+      topics.push({
+        id: 'hot-water',
+        what: 'Hot water times, and how hot it is',
+        words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${hotWater.windows.map((w) => `${clock(w.from)} to ${clock(w.to)}`).join(', ')}.`,
+      });
+  }
   topics.push({
     id: 'schedule',
     what: 'The schedule',
@@ -101,5 +125,9 @@ export function followUps(job: Job, derived: Derived): FollowUp[] {
   const defects = derived.findings
     .filter((f) => f.code === 'connect.defect-open')
     .map((f): FollowUp => ({ what: `${f.message} ${f.fix}`, owner: 'installer' }));
-  return [...tasks, ...skipped, ...defects];
+  const offline: FollowUp[] =
+    derived.boiler?.sheet && derived.boiler.sheet.hubMinutes > 0 && job.boiler.internet === false
+      ? [{ what: offlineFollowUp, owner: 'customer' }]
+      : [];
+  return [...tasks, ...skipped, ...defects, ...offline];
 }

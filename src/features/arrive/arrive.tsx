@@ -1,5 +1,6 @@
 'use client';
 
+import { BOILER_SHEETS } from '@core/boiler/sheet';
 import type { DeviceSheet } from '@core/devices/sheet';
 import { SHIPPED_SHEETS } from '@core/devices/shipped.data';
 import { listed } from '@core/units/units';
@@ -13,9 +14,11 @@ import { Wait } from '../shell/timers';
 import { OwnSheet } from './own-sheet';
 import './arrive.css';
 
+const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bus: 'a data bus and a pair' } as const;
+
 export function Arrive(): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet, parts } = derived;
+  const { sheet, parts, boiler } = derived;
   const packed = parts.filter((p) => job.arrive.packed[p.id]).length;
   const site = (key: 'name' | 'address' | 'customer', label: string): ReactNode => (
     <TextField
@@ -27,40 +30,68 @@ export function Arrive(): ReactNode {
       }
     />
   );
-  const sentence = !sheet
-    ? 'Say where you are and which device goes up; the rest follows from that.'
-    : `${sheet.name}: ${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`;
+  const sentence = boiler?.sheet
+    ? `${boiler.sheet.name}: ${boiler.sentence}`
+    : !sheet
+      ? 'Say where you are and which device goes up; the rest follows from that.'
+      : `${sheet.name}: ${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`;
   return (
     <>
       <Bench title="Arrive" note={`${packed} of ${parts.length} things in hand`}>
         <section className="panel stack">
           <h2>Which device goes up</h2>
-          <div className="sheets">
-            {SHIPPED_SHEETS.map((s) => (
-              <button
-                key={s.id}
-                type="button"
-                className="sheet"
-                disabled={sealed}
-                aria-pressed={sheet?.id === s.id && job.device.inline === undefined}
-                onClick={() =>
-                  change(`Device: ${s.name}`, (j) => ({
-                    ...j,
-                    device: { ...j.device, sheet: s.id, inline: undefined },
-                  }))
-                }
-              >
-                <Plate sheet={s} />
-                <strong>{s.name}</strong>
-                <span className="soft">
-                  {s.supply.commonRequired ? 'C required' : 'batteries or C'}; {s.heatStages} heat, {s.coolStages} cool;
-                  single R on {s.singleR}
-                </span>
-              </button>
-            ))}
-          </div>
+          {boiler ? (
+            <div className="sheets">
+              {BOILER_SHEETS.map((s) => (
+                <button
+                  key={s.id}
+                  type="button"
+                  className="sheet"
+                  disabled={sealed}
+                  aria-pressed={boiler.sheet?.id === s.id}
+                  onClick={() =>
+                    change(`Device: ${s.name}`, (j) => ({
+                      ...j,
+                      device: { ...j.device, sheet: s.id, inline: undefined },
+                    }))
+                  }
+                >
+                  <strong>{s.name}</strong>
+                  <span className="soft">
+                    {s.channels} {s.channels === 1 ? 'channel' : 'channels'}, {OUTPUT_WORDS[s.output]},{' '}
+                    {s.needsNeutral ? 'needs a neutral' : 'needs no neutral'}, contacts {s.contactAmps} A
+                  </span>
+                </button>
+              ))}
+            </div>
+          ) : (
+            <div className="sheets">
+              {SHIPPED_SHEETS.map((s) => (
+                <button
+                  key={s.id}
+                  type="button"
+                  className="sheet"
+                  disabled={sealed}
+                  aria-pressed={sheet?.id === s.id && job.device.inline === undefined}
+                  onClick={() =>
+                    change(`Device: ${s.name}`, (j) => ({
+                      ...j,
+                      device: { ...j.device, sheet: s.id, inline: undefined },
+                    }))
+                  }
+                >
+                  <Plate sheet={s} />
+                  <strong>{s.name}</strong>
+                  <span className="soft">
+                    {s.supply.commonRequired ? 'C required' : 'batteries or C'}; {s.heatStages} heat, {s.coolStages}{' '}
+                    cool; single R on {s.singleR}
+                  </span>
+                </button>
+              ))}
+            </div>
+          )}
           {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          <OwnSheet />
+          {boiler ? null : <OwnSheet />}
           <div className="field-grid">
             <TextField
               label="Serial number"

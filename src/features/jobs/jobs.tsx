@@ -143,6 +143,9 @@ export function Jobs(): ReactNode {
           <Button className="copper" disabled={busy} onClick={() => void start({ kind: 'empty' })}>
             New job
           </Button>
+          <Button disabled={busy} onClick={() => void start({ kind: 'empty', family: 'boiler' })}>
+            New boiler job
+          </Button>
           <Button disabled={busy} onClick={() => file.current?.click()}>
             Open a job file
           </Button>

@@ -32,6 +32,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
       ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
     });
   };
+  const mains = job.family === 'boiler';
   const us = job.units === 'us' && m.quantity === 'kelvin' ? 9 / 5 : 1;
   return (
     <div className={`measure ${m.verdict}`}>
@@ -65,7 +66,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           low={m.predicted.low * us}
           high={m.predicted.high * us}
           value={last ? last.value * us : null}
-          {...(m.quantity === 'volts-ac' ? { from: 0, to: 32 } : {})}
+          {...(m.quantity === 'volts-ac' ? { from: 0, to: mains ? 260 : 32 } : {})}
           verdict={m.verdict}
           label={`predicted ${bandText(m, job.units)}${last ? `, read ${valueText(m.quantity, last.value, job.units)}` : ''}`}
         />

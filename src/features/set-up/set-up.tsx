@@ -10,6 +10,7 @@ import { Choice, TextField, Tick } from '../../ui/fields';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { Card } from './card';
 import { HumidityPanel } from './humidity-panel';
 import { WeatherPanel } from './weather-panel';
 import './set-up.css';
@@ -28,7 +29,7 @@ export function SetUp(): ReactNode {
   return (
     <>
       <Bench title="Set up" note={sheet ? `${entered} of ${card.length} entered, in the order ${sheet.name} asks` : ''}>
-        {sheet ? <Card /> : <p>No device sheet, so no settings card yet.</p>}
+        {sheet ? <Card card={card} /> : <p>No device sheet, so no settings card yet.</p>}
         {sheet && settings.open.length > 0 ? (
           <section className="panel">
             <h2>The device also asks</h2>
@@ -49,81 +50,6 @@ export function SetUp(): ReactNode {
       </Bench>
       <ReadingSide here="set-up" sentence={sentence} />
     </>
-  );
-}
-
-function Card(): ReactNode {
-  const { derived, job, change, lit, sealed } = useJob();
-  const { card } = derived.settings;
-  const next = card.find((r) => !job.setUp.entered[r.key]);
-  return (
-    <section className="panel">
-      <h2>Settings card</h2>
-      <ol className="card-rows">
-        {card.map((r) => {
-          const done = job.setUp.entered[r.key] === true;
-          return (
-            <li
-              key={r.key}
-              className={`card-row${done ? ' done' : ''}${r === next ? ' next' : ''}${lit.has(`setting:${r.key}`) ? ' lit' : ''}`}
-            >
-              <button
-                type="button"
-                role="checkbox"
-                aria-checked={done}
-                aria-label={`${r.name}: entered`}
-                className="card-tick"
-                disabled={sealed}
-                onClick={() =>
-                  change(`${done ? 'Not entered' : 'Entered'}: ${r.name}`, (j) => ({
-                    ...j,
-                    setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: !done } },
-                  }))
-                }
-              >
-                <svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
-                  <circle cx="12" cy="12" r="9.5" />
-                  <line x1="7" x2="17" y1="12" y2="12" transform={done ? undefined : 'rotate(-45 12 12)'} />
-                </svg>
-              </button>
-              <div className="card-where">
-                <span className="soft">
-                  {r.where.includes(' / ') ? r.where.split(' / ').slice(0, -1).join(' / ') : r.label}
-                </span>
-                <span className="mono">{r.where.split(' / ').at(-1)}</span>
-              </div>
-              <div className="card-enter">
-                <span className="mono card-code">{r.enter}</span>
-                {r.value.toLowerCase() === r.enter.toLowerCase() ? null : <span>{r.value}</span>}
-              </div>
-              <div className="card-why">
-                <span>{r.why}</span>
-                {r.range && r.range !== r.enter ? <span className="soft">takes {r.range}</span> : null}
-              </div>
-              <select
-                aria-label={`Another value for ${r.name}`}
-                value={job.setUp.chosen[r.key] ?? ''}
-                disabled={sealed}
-                onChange={(e) => {
-                  const { value } = e.target;
-                  change(`${r.name}: ${value === '' ? 'as proposed' : value}`, (j) => {
-                    const { [r.key]: _old, ...rest } = j.setUp.chosen;
-                    return { ...j, setUp: { ...j.setUp, chosen: value === '' ? rest : { ...rest, [r.key]: value } } };
-                  });
-                }}
-              >
-                <option value="">as proposed</option>
-                {r.options.map((o) => (
-                  <option key={o.value} value={o.value}>
-                    {o.label}
-                  </option>
-                ))}
-              </select>
-            </li>
-          );
-        })}
-      </ol>
-    </section>
   );
 }
 
@@ -349,6 +275,7 @@ function Join(): ReactNode {
       ) : null}
       <TextField
         label="Another follow-up, for the customer"
+        adds
         value=""
         disabled={sealed}
         onCommit={(v) => {

@@ -73,6 +73,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
   const { stop } = useParams<{ stop?: string }>();
   const here: StopId = isStop(stop) ? stop : 'arrive';
   const title = [job.site.name || 'New job', job.zone].filter(Boolean).join(', ');
+  const device = derived.boiler ? derived.boiler.sheet : derived.sheet;
   return (
     <div className="frame">
       <header className="top">
@@ -84,7 +85,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
           <span className="soft top-more">
             {[
               job.number ? `job ${job.number}` : '',
-              derived.sheet ? `sheet “${derived.sheet.name}”` : 'no device yet',
+              device ? `sheet “${device.name}”` : 'no device yet',
               sealed ? 'sealed' : '',
             ]
               .filter(Boolean)

@@ -225,6 +225,7 @@ export function OtherZones(): ReactNode {
       ))}
       <TextField
         label="Add one, by its place"
+        adds
         value=""
         disabled={sealed}
         hint="each counts on the transformer when all call at once"

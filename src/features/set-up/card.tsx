@@ -1,0 +1,81 @@
+'use client';
+
+import type { CardRow } from '@core/settings/card';
+import type { ReactNode } from 'react';
+import { useJob } from '../shell/job-context';
+import './set-up.css';
+
+/** The settings card: where, what is entered, why, and what else it takes. */
+export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
+  const { job, change, lit, sealed } = useJob();
+  const next = card.find((r) => !job.setUp.entered[r.key]);
+  return (
+    <section className="panel">
+      <h2>Settings card</h2>
+      <ol className="card-rows">
+        {card.map((r) => {
+          const done = job.setUp.entered[r.key] === true;
+          return (
+            <li
+              key={r.key}
+              className={`card-row${done ? ' done' : ''}${r === next ? ' next' : ''}${lit.has(`setting:${r.key}`) ? ' lit' : ''}`}
+            >
+              <button
+                type="button"
+                role="checkbox"
+                aria-checked={done}
+                aria-label={`${r.name}: entered`}
+                className="card-tick"
+                disabled={sealed}
+                onClick={() =>
+                  change(`${done ? 'Not entered' : 'Entered'}: ${r.name}`, (j) => ({
+                    ...j,
+                    setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: !done } },
+                  }))
+                }
+              >
+                <svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
+                  <circle cx="12" cy="12" r="9.5" />
+                  <line x1="7" x2="17" y1="12" y2="12" transform={done ? undefined : 'rotate(-45 12 12)'} />
+                </svg>
+              </button>
+              <div className="card-where">
+                <span className="soft">
+                  {r.where.includes(' / ') ? r.where.split(' / ').slice(0, -1).join(' / ') : r.label}
+                </span>
+                <span className="mono">{r.where.split(' / ').at(-1)}</span>
+              </div>
+              <div className="card-enter">
+                <span className="mono card-code">{r.enter}</span>
+                {r.value.toLowerCase() === r.enter.toLowerCase() ? null : <span>{r.value}</span>}
+              </div>
+              <div className="card-why">
+                <span>{r.why}</span>
+                {r.range && r.range !== r.enter ? <span className="soft">takes {r.range}</span> : null}
+              </div>
+              <select
+                aria-label={`Another value for ${r.name}`}
+                value={job.setUp.chosen[r.key] ?? ''}
+                disabled={sealed}
+                onChange={(e) => {
+                  const { value } = e.target;
+                  change(`${r.name}: ${value === '' ? 'as proposed' : value}`, (j) => {
+                    const { [r.key]: _old, ...rest } = j.setUp.chosen;
+                    return { ...j, setUp: { ...j.setUp, chosen: value === '' ? rest : { ...rest, [r.key]: value } } };
+                  });
+                }}
+              >
+                <option value="">as proposed</option>
+                {r.options.map((o) => (
+                  <option key={o.value} value={o.value}>
+                    {o.label}
+                  </option>
+                ))}
+              </select>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
