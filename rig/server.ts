@@ -13,11 +13,14 @@ import {
   RIG_NAME,
   RIG_VERSION,
   SetClock,
+  SetDemand,
   SetSupply,
   SetThermostat,
 } from '../src/core/rig/protocol';
+import { BoilerWorld } from './boiler-world';
 import { Registration } from './registration';
-import { RigError, World } from './world';
+import { RigError } from './rig-error';
+import { World } from './world';
 
 const CODE_MINUTES = 30;
 
@@ -32,16 +35,28 @@ export interface Rig {
 
 /** @param now milliseconds, for the registration codes' expiry */
 export function createRig(now: () => number, random: () => number, anyOrigin = false): Rig {
-  let world: World | null = null;
+  let world: World | BoilerWorld | null = null;
   let turn = 0;
   const registration = new Registration(random);
   const app = new Hono();
   app.use(cors({ origin: (origin) => (anyOrigin || LOOPBACK.test(origin) ? origin : null) }));
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
 
-  const loaded = (): World => {
+  const any = (): World | BoilerWorld => {
     if (!world) throw new RigError('No house is loaded: POST /house first.');
     return world;
+  };
+  const loaded = (): World => {
+    const house = any();
+    if (!(house instanceof World))
+      throw new RigError('This house has a boiler plant: POST /demand and /pair serve it.');
+    return house;
+  };
+  const plant = (): BoilerWorld => {
+    const house = any();
+    if (!(house instanceof BoilerWorld))
+      throw new RigError('This house has no boiler plant: POST /thermostat serves it.');
+    return house;
   };
   const read = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
     let value: unknown;
@@ -81,27 +96,32 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
         'POST /probe',
         'POST /clock',
         'POST /conductor',
+        'POST /demand',
+        'POST /pair',
         'POST /code',
         'POST /register',
       ],
     }),
   );
-  app.get('/state', (c) => c.json(loaded().state()));
-  app.get('/faults', (c) => c.json(loaded().faults()));
+  app.get('/state', (c) => c.json(any().state()));
+  app.get('/faults', (c) => c.json(any().faults()));
   app.post('/house', async (c) => {
     const { job, faults, outdoorCelsius, roomCelsius } = await read(c.req.raw, LoadHouse);
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
-    world = new World(file.job, faults, outdoorCelsius, roomCelsius);
+    world =
+      file.job.family === 'boiler'
+        ? new BoilerWorld(file.job, faults)
+        : new World(file.job, faults, outdoorCelsius, roomCelsius);
     changed();
     return c.json(world.state());
   });
   app.post('/supply', async (c) => {
     const { on } = await read(c.req.raw, SetSupply);
-    loaded().setSupply(on);
+    any().setSupply(on);
     changed();
-    return c.json(loaded().state());
+    return c.json(any().state());
   });
   app.post('/thermostat', async (c) => {
     const { settings, ...change } = await read(c.req.raw, SetThermostat);
@@ -112,26 +132,37 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
   });
   app.post('/probe', async (c) => {
     const { a, b, meterOhms, kind } = await read(c.req.raw, Probe);
-    const value = loaded().probe(a, b, meterOhms, kind);
+    const house = any();
+    const value = house instanceof World ? house.probe(a, b, meterOhms, kind) : house.probe(a, b);
     // A hand meter shows two decimals.
     return c.json({
       value: Math.round(value * 100) / 100,
       unit: kind === 'ohms' ? 'ohm' : 'V',
-      seconds: loaded().state().seconds,
+      seconds: house.state().seconds,
     });
   });
   app.post('/clock', async (c) => {
     const { rate, advanceSeconds } = await read(c.req.raw, SetClock);
-    if (rate !== undefined) loaded().setRate(rate);
-    if (advanceSeconds !== undefined) loaded().advance(advanceSeconds);
+    if (rate !== undefined) any().setRate(rate);
+    if (advanceSeconds !== undefined) any().advance(advanceSeconds);
     changed();
-    return c.json(loaded().state());
+    return c.json(any().state());
   });
   app.post('/conductor', async (c) => {
     const { conductor, end, terminal, reseat } = await read(c.req.raw, MoveConductor);
     loaded().moveConductor(conductor, end, terminal, reseat);
     changed();
     return c.json(loaded().state());
+  });
+  app.post('/demand', async (c) => {
+    plant().setDemand(await read(c.req.raw, SetDemand));
+    changed();
+    return c.json(plant().state());
+  });
+  app.post('/pair', (c) => {
+    const answer = plant().pair();
+    changed();
+    return c.json(answer);
   });
   app.post('/code', (c) => {
     const { code, expiresAt } = registration.issue(now(), CODE_MINUTES);

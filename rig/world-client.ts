@@ -2,7 +2,40 @@
 
 import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
+import { SetDemand } from '../src/core/rig/protocol';
+import { BoilerWorld } from './boiler-world';
+import { RigError } from './rig-error';
 import { World } from './world';
+
+const notHere = async (): Promise<never> => {
+  throw new RigError('this house has none of that');
+};
+
+/** The same for a boiler plant. */
+export function plantClient(job: Job, faults: readonly string[]): RigClient {
+  let world = new BoilerWorld(job, faults);
+  return {
+    state: async () => world.state(),
+    faults: async () => world.faults(),
+    load: async (_job, ids) => {
+      world = new BoilerWorld(job, ids);
+      return world.state();
+    },
+    thermostat: notHere,
+    advance: async (seconds) => {
+      world.advance(seconds);
+      return world.state();
+    },
+    probe: async (a, b) => Math.round(world.probe(a, b) * 100) / 100,
+    demand: async (demand) => {
+      world.setDemand(SetDemand.parse(demand));
+      return world.state();
+    },
+    pair: async () => world.pair(),
+    code: notHere,
+    register: notHere,
+  };
+}
 
 export function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): RigClient {
   let world = new World(job, faults, outdoorCelsius, 21);
@@ -23,6 +56,8 @@ export function worldClient(job: Job, faults: readonly string[], outdoorCelsius 
     },
     probe: async (a, b, meterOhms) => Math.round(world.probe(a, b, meterOhms) * 100) / 100,
     code: async () => ({ code: '', expiresAt: '' }),
+    demand: notHere,
+    pair: notHere,
     register: async () => ({ ok: false }),
   };
 }

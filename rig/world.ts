@@ -17,6 +17,7 @@ import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
 import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import type { TerminalRole } from '../src/core/survey/terminals.data';
+import { RigError } from './rig-error';
 
 /** Nominal figures of the invented equipment. */
 const FURNACE_STAGE_WATTS = [9_000, 15_000, 20_000];
@@ -30,10 +31,6 @@ const FURNACE_FAN_OFF_SECONDS = 90;
 const IGNITION_SECONDS = 30;
 const COIL_SECONDS = 70;
 const POWER_OK_VOLTS = 18;
-
-export class RigError extends Error {
-  override name = 'RigError';
-}
 
 interface Thermostat {
   mode: 'off' | 'heat' | 'cool';

@@ -9,5 +9,8 @@ export interface RigClient {
   advance: (seconds: number) => Promise<RigState>;
   probe: (a: string, b: string, meterOhms: number) => Promise<number>;
   code: () => Promise<{ code: string; expiresAt: string }>;
+  /** Boiler plants: a demand on the receiver; pairing of the head. */
+  demand: (demand: object) => Promise<RigState>;
+  pair: () => Promise<{ ok: boolean; reason?: string }>;
   register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
 }

@@ -7,6 +7,37 @@ import * as z from 'zod';
 export const RIG_NAME = 'augerset-rig';
 export const RIG_VERSION = 1;
 
+/** What a boiler's receiver is asked: by its own buttons, or by the paired head. */
+export const SetDemand = z.strictObject({
+  heating: z.array(z.int().min(0).max(7)).max(8),
+  hotWater: z.boolean(),
+  /** The cylinder thermostat calls. */
+  cylinderCold: z.boolean().default(true),
+  by: z.enum(['manual', 'paired']),
+});
+export type SetDemand = z.infer<typeof SetDemand>;
+
+const Demand = z.object({ heating: z.array(z.number()), hotWater: z.boolean(), cylinderCold: z.boolean() });
+
+/** What an installer would see and feel at a boiler plant. */
+export const PlantState = z.object({
+  by: z.enum(['manual', 'paired']),
+  demand: Demand,
+  passedOn: Demand,
+  boilerFires: z.boolean(),
+  pumpRuns: z.boolean(),
+  valvesOpen: z.array(z.string()),
+  port: z.enum(['cylinder', 'middle', 'radiators']).nullable(),
+  cylinderFlowWarm: z.boolean(),
+  radiatorsWarm: z.boolean(),
+  cylinderCelsius: z.number(),
+  paired: z.boolean(),
+  pairingSeconds: z.number(),
+  hubSeconds: z.number(),
+  runsByButtons: z.boolean(),
+});
+export type PlantState = z.infer<typeof PlantState>;
+
 export const RigState = z.object({
   rig: z.literal(RIG_NAME),
   version: z.number(),
@@ -34,6 +65,8 @@ export const RigState = z.object({
   returnCelsius: z.number(),
   outdoorCelsius: z.number(),
   hiddenFaults: z.number(),
+  /** Present for a boiler plant. */
+  plant: PlantState.optional(),
 });
 export type RigState = z.infer<typeof RigState>;
 

@@ -57,7 +57,7 @@ export function Proof(): ReactNode {
         title="Proof run"
         note={`${proof.passed} of ${proof.tests.length} shown, about ${proof.minutes} min in all`}
         tools={
-          sealed || derived.boiler ? null : (
+          sealed ? null : (
             <Button aria-expanded={rigOpen} onClick={() => setRigOpen(!rigOpen)}>
               Rig
             </Button>

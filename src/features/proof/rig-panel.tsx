@@ -3,6 +3,7 @@
 import type { Reading } from '@core/job/schema';
 import type { TestResult } from '@core/proof/proof-run';
 import type { RigClient } from '@core/rig/client';
+import { runPlantTest } from '@core/rig/run-plant-test';
 import { runTestOnRig, type Taken } from '@core/rig/run-test';
 import { count } from '@core/units/units';
 /** The rig at hand: load this job, with a hidden fault or without, and take readings from it. */
@@ -41,6 +42,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
 
 export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: TestResult }): ReactNode {
   const api = useJob();
+  const runTest = api.job.family === 'boiler' ? runPlantTest : runTestOnRig;
   const [address, setAddress] = useState(() => (typeof window === 'undefined' ? DEFAULT_RIG : rigAddress()));
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
@@ -103,7 +105,7 @@ export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: 
           disabled={busy}
           onClick={() =>
             act(`Doing ${test.title.toLowerCase()}`, async (rig) => {
-              const taken = await runTestOnRig(rig, test);
+              const taken = await runTest(rig, test);
               keepTaken(api, test, taken);
               return `${count(taken.length, 'reading')} taken for ${test.title.toLowerCase()}.`;
             })
@@ -118,7 +120,7 @@ export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: 
               let n = 0;
               for (const [i, t] of tests.entries()) {
                 setSaid(`${i + 1} of ${tests.length}: ${t.title.toLowerCase()} …`);
-                const taken = await runTestOnRig(rig, t);
+                const taken = await runTest(rig, t);
                 keepTaken(api, t, taken);
                 n += taken.length;
               }

@@ -46,6 +46,8 @@ export function rigClient(address: string): RigClient {
     advance: (advanceSeconds) => state('/clock', { advanceSeconds }),
     probe: async (a, b, meterOhms) => ((await call(address, '/probe', { a, b, meterOhms })) as ProbeAnswer).value,
     code: async () => (await call(address, '/code', {})) as { code: string; expiresAt: string },
+    demand: (demand) => state('/demand', demand),
+    pair: async () => (await call(address, '/pair', {})) as { ok: boolean; reason?: string },
     register: async (code) => (await call(address, '/register', { code })) as { ok: boolean; reason?: string },
   };
 }

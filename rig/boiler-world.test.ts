@@ -1,0 +1,127 @@
+/** Boiler plants on the rig: proofs that pass, faults that show, pairing that takes its time. */
+import { describe, expect, it } from 'vitest';
+import { derive } from '../src/core/derive';
+import { jobFile } from '../src/core/lowvoltage/test-jobs';
+import { BoilerWorld } from './boiler-world';
+import { proveOnWorld } from './prove';
+import { createRig } from './server';
+
+const CYLINDER = { litres: 150, coilWatts: 12_000, coldCelsius: 15, lossWattsPerKelvin: 1.6 };
+const job = (boiler: object, device = 'rc2-radio') => jobFile({ family: 'boiler', device, boiler });
+const zone = () => job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER });
+
+const outcome = async (j: ReturnType<typeof job>, faults: string[] = []) => {
+  const { proof } = derive(await proveOnWorld(j, { faults }));
+  return {
+    passed: proof.passed,
+    of: proof.tests.length,
+    wrong: proof.tests.filter((t) => t.verdict === 'fail').map((t) => t.id),
+  };
+};
+
+describe('a plant wired as planned proves itself', () => {
+  it.each([
+    ['zone valves', zone()],
+    ['three-port', job({ plant: 'three-port', input: 'live', cylinder: CYLINDER })],
+    ['combination', job({ plant: 'combination', input: 'live' })],
+    ['combination, volt-free', job({ plant: 'combination', input: 'live' }, 'hb1-head')],
+    ['combination, extra low voltage', job({ plant: 'combination', input: 'low-voltage' }, 'hb1-head')],
+    ['combination, bus', job({ plant: 'combination', input: 'bus' }, 'bx1-bus')],
+  ])('%s', async (_name, j) => {
+    const { passed, of, wrong } = await outcome(j);
+    expect(wrong).toEqual([]);
+    expect(passed).toBe(of);
+  });
+});
+
+describe('a fault shows where it should', () => {
+  it('crossed channels: the other pipe warms', async () => {
+    expect((await outcome(zone(), ['crossed'])).wrong).toEqual(expect.arrayContaining(['manual-hw', 'manual-ch']));
+  });
+
+  it('a stuck end switch: the boiler fires with nothing called', async () => {
+    expect((await outcome(zone(), ['stuck-HW'])).wrong).toContain('manual-none');
+  });
+
+  it('hot water off missing: heating alone is cold', async () => {
+    const { wrong } = await outcome(job({ plant: 'three-port', input: 'live' }), ['hw-off-missing']);
+    expect(wrong).toContain('manual-ch');
+    expect(wrong).not.toContain('manual-hw');
+  });
+
+  it('a head that does not pair: by the buttons all is well, from the head nothing', async () => {
+    const { wrong } = await outcome(zone(), ['pairing-fails']);
+    expect(wrong.length).toBeGreaterThan(0);
+    expect(wrong.every((id) => id.startsWith('paired-'))).toBe(true);
+  });
+
+  it('a missing link: a volt-free output never calls', async () => {
+    expect((await outcome(job({ plant: 'combination', input: 'live' }, 'hb1-head'), ['link-missing'])).wrong).toContain(
+      'paired-ch',
+    );
+  });
+});
+
+describe('time', () => {
+  it('a valve takes its seconds; the cylinder warms while it is heated', () => {
+    const world = new BoilerWorld(zone(), []);
+    world.setDemand({ heating: [], hotWater: true, cylinderCold: true, by: 'manual' });
+    world.advance(5);
+    expect(world.plantState()).toMatchObject({ boilerFires: false, valvesOpen: [] });
+    expect(world.probe('BOILER.SL', 'SUPPLY.N')).toBe(0);
+    world.advance(15);
+    expect(world.plantState()).toMatchObject({ boilerFires: true, valvesOpen: ['HW'] });
+    const before = world.plantState().cylinderCelsius;
+    world.advance(600);
+    // 12 kW into 150 L for nearly ten minutes: about 11 K.
+    expect(world.plantState().cylinderCelsius - before).toBeGreaterThan(10);
+    expect(world.plantState().cylinderCelsius - before).toBeLessThan(11.6);
+  });
+
+  it('pairing and the hub’s update take minutes; flat batteries stop a head, not the buttons', () => {
+    const world = new BoilerWorld(zone(), ['low-batteries']);
+    expect(world.plantState().hubSeconds).toBe(720);
+    expect(world.pair()).toEqual({ ok: true });
+    world.advance(241);
+    expect(world.plantState()).toMatchObject({ paired: true, hubSeconds: 479 });
+    world.setDemand({ heating: [0], hotWater: false, cylinderCold: true, by: 'paired' });
+    world.advance(60);
+    expect(world.plantState().boilerFires).toBe(true);
+    world.advance(600);
+    expect(world.plantState().boilerFires).toBe(false);
+    world.setDemand({ heating: [0], hotWater: false, cylinderCold: true, by: 'manual' });
+    world.advance(60);
+    expect(world.plantState().boilerFires).toBe(true);
+  });
+
+  it('refuses what the plant does not have', () => {
+    const world = new BoilerWorld(zone(), []);
+    expect(() => world.setDemand({ heating: [3], hotWater: false, cylinderCold: true, by: 'manual' })).toThrow(
+      'no heating zone 4',
+    );
+    expect(() => new BoilerWorld(zone(), ['hw-off-missing'])).toThrow('cannot have');
+    expect(() => new BoilerWorld(job({}), [])).toThrow('no plant to build');
+    expect(() => world.probe('RX.9', 'SUPPLY.N')).toThrow('no point');
+  });
+
+  it('answers over HTTP, and says which requests serve it', async () => {
+    const rig = createRig(
+      () => 0,
+      () => 0.5,
+    );
+    const post = (path: string, body: object) =>
+      rig.app.request(path, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    expect((await post('/house', { job: zone() })).status).toBe(200);
+    expect((await post('/demand', { heating: [0], hotWater: false, by: 'manual' })).status).toBe(200);
+    const after = await (await post('/clock', { advanceSeconds: 60 })).json();
+    expect(after.plant.boilerFires).toBe(true);
+    expect(await (await post('/thermostat', { mode: 'heat' })).json()).toMatchObject({
+      error: expect.stringContaining('boiler plant'),
+    });
+    expect(await (await post('/pair', {})).json()).toEqual({ ok: true });
+  });
+});

@@ -1,0 +1,268 @@
+/**
+ * The virtual plant: a boiler with its valves, cylinder and receiver, wired as planned or with a
+ * fault. Electrically it is the circuit core; valves take their time, water warms, heads pair.
+ */
+import { type DemandResult, demandPairs, runDemand } from '../src/core/boiler/demand';
+import { storeOf } from '../src/core/boiler/hot-water';
+import { type Plant, plantOf, zoneValves } from '../src/core/boiler/parts';
+import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
+import { BOILER_SHEETS, type BoilerSheet } from '../src/core/boiler/sheet';
+import { planWires } from '../src/core/boiler/wiring';
+import type { Wire } from '../src/core/job/boiler-schema';
+import type { Job } from '../src/core/job/schema';
+import { type PlantState, RIG_NAME, RIG_VERSION, type RigState, type SetDemand } from '../src/core/rig/protocol';
+import { RigError } from './rig-error';
+
+const VALVE_SECONDS = 15;
+const IGNITION_SECONDS = 10;
+const WARM_SECONDS = 25;
+const AMBIENT_CELSIUS = 20;
+
+interface PlantFault {
+  id: string;
+  name: string;
+  wires?: (wires: Wire[]) => Wire[];
+  stuck?: string;
+  /** The receiver's radio hears nothing. */
+  pairingFails?: boolean;
+  lowBatteries?: boolean;
+}
+
+const dropped =
+  (...points: string[]) =>
+  (wires: Wire[]): Wire[] =>
+    wires.filter((w) => !points.includes(w.a) && !points.includes(w.b));
+
+function faultsOf(plant: Plant): PlantFault[] {
+  const faults: PlantFault[] = [
+    { id: 'pairing-fails', name: 'head does not reach the receiver', pairingFails: true },
+    { id: 'low-batteries', name: 'head’s batteries nearly flat', lowBatteries: true },
+  ];
+  const swap = (x: string): string => (x === 'RX.3' ? 'RX.4' : x === 'RX.4' ? 'RX.3' : x);
+  if (plant.kind === 'zone-valves' || plant.kind === 'three-port')
+    faults.push({
+      id: 'crossed',
+      name: 'heating and hot water crossed',
+      wires: (wires) => wires.map((w) => ({ ...w, a: swap(w.a), b: swap(w.b) })),
+    });
+  if (plant.kind === 'zone-valves')
+    for (const v of ['HW', ...zoneValves(plant)])
+      faults.push({ id: `stuck-${v}`, name: `end switch of ${v} sticks closed`, stuck: v });
+  if (plant.kind === 'three-port')
+    faults.push({
+      id: 'hw-off-missing',
+      name: 'hot water off not joined',
+      wires: (wires) => [...dropped('RX.1')(wires), { a: 'CYL.SAT', b: 'MID.grey' }],
+    });
+  if (plant.output === 'volt-free' && plant.input === 'live')
+    faults.push({ id: 'link-missing', name: 'link L to COM missing', wires: dropped('RX.COM') });
+  return faults;
+}
+
+export class BoilerWorld {
+  private readonly plant: Plant;
+  private readonly sheet: BoilerSheet;
+  private readonly job: Job;
+  private readonly wires: Wire[];
+  private readonly faultList: PlantFault[];
+  private readonly hidden: PlantFault[];
+  private demand = { heating: [] as number[], hotWater: false, cylinderCold: true };
+  private by: SetDemand['by'] = 'manual';
+  private supplyOn = true;
+  private seconds = 0;
+  private rate = 1;
+  private sinceCall = 0;
+  private sinceFire = 0;
+  private cylinderCelsius: number;
+  private cylinderFlowSeconds = 0;
+  private radiatorSeconds = 0;
+  private pairing: number | null = null;
+  private paired = false;
+  private hubLeft: number;
+  private settled: DemandResult | null = null;
+
+  constructor(job: Job, faultIds: readonly string[]) {
+    const sheet = BOILER_SHEETS.find((s) => s.id === job.device.sheet);
+    const plant = sheet ? plantOf(job.boiler, sheet.output) : null;
+    if (!sheet || !plant)
+      throw new RigError('This job has no plant to build: it needs to say what it is, and a device.');
+    this.job = job;
+    this.sheet = sheet;
+    this.plant = plant;
+    this.faultList = faultsOf(plant);
+    this.hidden = faultIds.map((id) => {
+      const fault = this.faultList.find((f) => f.id === id);
+      if (!fault) throw new RigError(`faults: this plant cannot have "${id}"`);
+      return fault;
+    });
+    this.wires = this.hidden.reduce((wires, f) => f.wires?.(wires) ?? wires, planWires(plant));
+    this.cylinderCelsius = storeOf(job.boiler)?.coldCelsius ?? 15;
+    this.hubLeft = sheet.hubMinutes * 60;
+  }
+
+  faults(): { id: string; name: string }[] {
+    return this.faultList.map(({ id, name }) => ({ id, name }));
+  }
+
+  /** What the receiver passes on: its own buttons always, a head only when it is paired and has power. */
+  private passedOn(): typeof this.demand {
+    const flat = this.hidden.some((f) => f.lowBatteries) && this.seconds > 600;
+    const heard = this.by === 'manual' || (this.paired && !flat);
+    return heard ? this.demand : { ...this.demand, heating: [], hotWater: false };
+  }
+
+  private result(): DemandResult {
+    this.settled ??= runDemand(
+      this.plant,
+      this.job.boiler,
+      this.wires,
+      this.passedOn(),
+      this.hidden.flatMap((f) => (f.stuck ? [f.stuck] : [])),
+    );
+    return this.settled;
+  }
+
+  /** Valves on their way leave their end switches open. */
+  private travelling(): boolean {
+    return (this.plant.kind === 'zone-valves' || this.plant.kind === 'three-port') && this.sinceCall < VALVE_SECONDS;
+  }
+
+  private fires(): boolean {
+    if (!this.supplyOn) return false;
+    const r = this.result();
+    return this.travelling() ? (r.steps[0]?.running.includes('boiler') ?? false) : r.boilerFires;
+  }
+
+  setDemand(next: SetDemand): void {
+    if (next.by === 'manual' && !this.sheet.manualOverride)
+      throw new RigError(`demand: ${this.sheet.name} has no buttons of its own`);
+    const beyond = next.heating.find((z) => z >= this.plant.zones);
+    if (beyond !== undefined) throw new RigError(`demand: there is no heating zone ${beyond + 1}`);
+    this.by = next.by;
+    this.demand = { heating: next.heating, hotWater: next.hotWater, cylinderCold: next.cylinderCold };
+    this.sinceCall = 0;
+    this.settled = null;
+  }
+
+  /** Begins pairing the head; it takes the sheet's minutes and may fail. */
+  pair(): { ok: boolean; reason?: string } {
+    if (this.sheet.pairMinutes === 0) return { ok: false, reason: `${this.sheet.name} has nothing to pair` };
+    if (!this.supplyOn) return { ok: false, reason: 'the receiver has no supply' };
+    if (this.hidden.some((f) => f.pairingFails))
+      return { ok: false, reason: 'the receiver hears no head: nearer, or fresh batteries' };
+    this.pairing = this.sheet.pairMinutes * 60;
+    return { ok: true };
+  }
+
+  setSupply(on: boolean): void {
+    this.supplyOn = on;
+    this.sinceCall = 0;
+  }
+
+  private stepOne(dt: number): void {
+    this.seconds += dt;
+    this.sinceCall += dt;
+    this.hubLeft = Math.max(0, this.hubLeft - dt);
+    if (this.pairing !== null) {
+      this.pairing -= dt;
+      if (this.pairing <= 0) {
+        this.pairing = null;
+        this.paired = true;
+        this.settled = null;
+      }
+    }
+    if (this.hidden.some((f) => f.lowBatteries)) this.settled = null;
+    const firing = this.fires();
+    this.sinceFire = firing ? this.sinceFire + dt : 0;
+    const hot = firing && this.sinceFire > IGNITION_SECONDS;
+    const r = this.result();
+    this.cylinderFlowSeconds = hot && r.toCylinder ? this.cylinderFlowSeconds + dt : 0;
+    this.radiatorSeconds = hot && r.toRadiators ? this.radiatorSeconds + dt : 0;
+    const store = storeOf(this.job.boiler);
+    if (store) {
+      const power = hot && r.toCylinder ? store.watts : 0;
+      this.cylinderCelsius +=
+        ((power - store.lossWattsPerKelvin * (this.cylinderCelsius - AMBIENT_CELSIUS)) * dt) /
+        (store.litres * WATER_J_PER_LITRE_KELVIN);
+    }
+  }
+
+  advance(seconds: number): void {
+    for (let left = seconds; left > 1e-9; left -= 1) this.stepOne(Math.min(1, left));
+  }
+
+  clockRate(): number {
+    return this.rate;
+  }
+  setRate(rate: number): void {
+    this.rate = rate;
+  }
+
+  /** Volts between two points of the plant. */
+  probe(a: string, b: string): number {
+    const { volts } = this.result();
+    const at = (p: string): number => {
+      const v = volts.get(p);
+      if (v === undefined) throw new RigError(`probe: there is no point "${p}"`);
+      return v;
+    };
+    const difference = Math.abs(at(a) - at(b));
+    if (!this.supplyOn) return 0;
+    // Before the valve has arrived its switched live is dead.
+    return this.travelling() && !this.fires() && [a, b].includes('BOILER.SL') ? 0 : difference;
+  }
+
+  plantState(): PlantState {
+    const r = this.result();
+    return {
+      by: this.by,
+      demand: this.demand,
+      passedOn: this.passedOn(),
+      boilerFires: this.fires(),
+      pumpRuns: this.supplyOn && r.pumpRuns && !this.travelling(),
+      valvesOpen: this.supplyOn && !this.travelling() ? r.open : [],
+      port: r.port,
+      cylinderFlowWarm: this.cylinderFlowSeconds > WARM_SECONDS,
+      radiatorsWarm: this.radiatorSeconds > WARM_SECONDS,
+      cylinderCelsius: Math.round(this.cylinderCelsius * 100) / 100,
+      paired: this.paired,
+      pairingSeconds: this.pairing === null ? 0 : Math.round(this.pairing),
+      hubSeconds: Math.round(this.hubLeft),
+      runsByButtons: this.sheet.manualOverride,
+    };
+  }
+
+  state(): RigState {
+    const plant = this.plantState();
+    return {
+      rig: RIG_NAME,
+      version: RIG_VERSION,
+      seconds: Math.round(this.seconds),
+      rate: this.rate,
+      house: [this.job.site.name, this.job.zone].filter(Boolean).join(', ') || 'a house',
+      supplyOn: this.supplyOn,
+      display: this.supplyOn ? 'lit' : 'dark',
+      detected: [],
+      mode: plant.passedOn.heating.length > 0 ? 'heat' : 'off',
+      fan: 'auto',
+      heatCelsius: 20,
+      coolCelsius: 25,
+      settings: {},
+      calling: demandPairs(this.plant)
+        .filter(
+          (p) =>
+            p.demand.heating.join() === plant.passedOn.heating.join() && p.demand.hotWater === plant.passedOn.hotWater,
+        )
+        .map((p) => p.id)
+        .slice(0, 1),
+      restSeconds: 0,
+      running: [...(plant.boilerFires ? ['boiler'] : []), ...(plant.pumpRuns ? ['pump'] : [])],
+      roomCelsius: 19,
+      supplyCelsius: 19,
+      returnCelsius: 19,
+      outdoorCelsius: 6,
+      hiddenFaults: this.hidden.length,
+      plant,
+    };
+  }
+}
