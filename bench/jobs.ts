@@ -1,7 +1,10 @@
 /** The jobs the figures are taken on. */
+
+import { plantNetlist } from '../src/core/boiler/circuit';
+import { planWires } from '../src/core/boiler/wiring';
 import type { CircuitElement, Netlist } from '../src/core/circuit/netlist';
 import { readJobValue } from '../src/core/job/file';
-import type { Job } from '../src/core/job/schema';
+import { emptyJob, type Job } from '../src/core/job/schema';
 
 export const file = (value: object): Job => {
   const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
@@ -125,4 +128,10 @@ export function threeZones(): { netlist: Netlist; controls: string[] } {
     });
   }
   return { netlist: { elements, ground: 'C' }, controls };
+}
+
+/** The largest boiler plant: eight heating zones and a cylinder, each valve's end switch calling the boiler. */
+export function eightZones(): Netlist {
+  const plant = { kind: 'zone-valves', zones: 8, input: 'live', output: 'live', overrun: true } as const;
+  return plantNetlist(plant, emptyJob().boiler, planWires(plant));
 }

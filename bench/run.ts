@@ -11,7 +11,7 @@ import { everyState, worstStates } from '../src/core/circuit/worst';
 import { derive } from '../src/core/derive';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
 import { surveyJob } from '../src/core/lowvoltage/survey.arbitrary';
-import { fiveWire, threeZones } from './jobs';
+import { eightZones, fiveWire, threeZones } from './jobs';
 
 const build = 'bench/build';
 mkdirSync(build, { recursive: true });
@@ -147,6 +147,11 @@ const out = [
   '| --- | --- | --- | --- | --- | --- |',
   ...stateSolve('five-wire job', toNetlist(derived.installed), ['Y', 'G'].map(callOf)),
   ...stateSolve('three zones', zones.netlist, ['1W', '2W', '3Y', '3G']),
+  ...stateSolve('boiler with eight zones and a cylinder, 230 V', eightZones(), [
+    'hot-water',
+    'cylinder-cold',
+    ...[0, 2, 4, 6].map((z) => `heat:${z}`),
+  ]),
 ];
 console.log(out.join('\n'));
 

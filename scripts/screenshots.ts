@@ -16,7 +16,6 @@ interface Shot {
 const shots: Shot[] = [
   { name: 'jobs', path: '/' },
   { name: 'arrive', path: '/jobs/demo-ferry/arrive' },
-  { name: 'make-safe', path: '/jobs/demo-netloft/make-safe' },
   { name: 'survey', path: '/jobs/demo-netloft/survey' },
   { name: 'decide', path: '/jobs/demo-netloft/decide' },
   { name: 'connect', path: '/jobs/demo-store/connect', dark: true },
@@ -47,10 +46,18 @@ const shots: Shot[] = [
       await page.locator('.line-chart canvas').last().scrollIntoViewIfNeeded();
     },
   },
+  {
+    name: 'wiring-centre',
+    path: '/jobs/demo-parsonage/decide',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'both', exact: true }).click();
+    },
+  },
+  { name: 'boiler-start', path: '/jobs/demo-parsonage/power-up' },
+  { name: 'cylinder', path: '/jobs/demo-parsonage/week', dark: true },
   { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
   { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
   { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },
-  { name: 'proof-phone', path: '/jobs/demo-hall/proof', phone: true },
 ];
 
 const browser = await chromium.launch({

@@ -206,6 +206,13 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
               ];
             })}
           />
+          <Text>
+            Receiver {job.device.serial ? `serial ${job.device.serial}` : 'serial not noted'}
+            {job.device.hardwareAddress ? `, pairing id ${job.device.hardwareAddress}` : ''}.
+            {boiler.cores
+              .map((c) => ` Core ${c.colour}: ${c.can.join(' or ') || 'not known'}, kept and sleeved.`)
+              .join('')}
+          </Text>
           {boiler.settings.card.map((r) => (
             <Text key={r.key}>
               {r.name}: {r.enter} ({r.where})

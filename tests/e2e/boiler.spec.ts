@@ -94,7 +94,7 @@ test('a zone-valve swap, three wires and two channels, from survey to a sealed r
   await expect(page.locator('.sentence')).toContainText('the seal holds');
 });
 
-test('a three-port plant without hot water off: named, drawn as it is now, and put right by typing', async ({
+test('a three-port plant without hot water off: named, drawn as it is now, and put right on the drawing', async ({
   page,
 }) => {
   await page.goto('/jobs/demo-school/decide');
@@ -106,8 +106,11 @@ test('a three-port plant without hot water off: named, drawn as it is now, and p
   await goTo(page, 'Survey');
   await page.getByLabel('Type wires').fill('rx 9 - mid grey');
   await expect(page.locator('.chip.wrong')).toContainText('receiver has no terminal “9”');
-  await page.getByLabel('Type wires').fill('rx 1 - mid grey');
-  await page.getByLabel('Type wires').press('Enter');
+  await page.getByLabel('Type wires').fill('');
+  // Joined on the drawing: one touch at either end.
+  await page.getByRole('button', { name: /^receiver 1, empty/ }).click();
+  await expect(page.getByText('RX.1 to which?')).toBeVisible();
+  await page.getByRole('button', { name: /^three-port valve grey/ }).press('Enter');
   await goTo(page, 'Decide');
   await expect(page.locator('.finding.blocker')).toHaveCount(0);
   await page.getByRole('button', { name: 'heating alone', exact: true }).click();

@@ -284,8 +284,13 @@ describe('prove, test, prove', () => {
 describe('typed wires', () => {
   const p = plant('zone-valves');
   it('reads parts and terminals in any case, and a centre terminal', () => {
-    expect(parseWires('rx 4 - ch1 brown, SUPPLY.L to rx.l centre 1', p)).toEqual([
+    expect(parseWires('rx 4 - ch1 brown, rx 3 - cyl com white centre 4, SUPPLY.L to rx.l centre 1', p)).toEqual([
       { ok: true, text: 'rx 4 - ch1 brown', wire: { a: 'RX.4', b: 'CH1.brown' } },
+      {
+        ok: true,
+        text: 'rx 3 - cyl com white centre 4',
+        wire: { a: 'RX.3', b: 'CYL.COM', colour: 'white', centre: 4 },
+      },
       { ok: true, text: 'SUPPLY.L to rx.l centre 1', wire: { a: 'SUPPLY.L', b: 'RX.L', centre: 1 } },
     ]);
   });
@@ -297,6 +302,7 @@ describe('typed wires', () => {
     ['rx 4', 'a wire has two ends'],
     ['rx 4 rx 4', 'two different terminals'],
     ['rx 4 ch1 brown centre 99', '1 to 40'],
+    ['rx 4 ch1 brown quickly', 'only a colour'],
   ])('%s: %s', (line, problem) => {
     const [entry] = parseWires(line, p);
     expect(entry).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });

@@ -6,7 +6,7 @@ import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings } from '../settings/card';
 import type { Timeline, TimelineItem } from '../timeline/timeline';
-import { availableNow } from '../timeline/timeline';
+import { availableNow, schedule } from '../timeline/timeline';
 import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
 import { type DemandRow, demandPairs } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
@@ -32,6 +32,8 @@ export interface BoilerDerived {
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
   timeline: Timeline | null;
   now: TimelineItem[];
+  /** Minutes from now to the earliest finish, what is done left out. */
+  minutesLeft: number;
   cores: { id: string; colour: string; can: CoreMeaning[]; next: string | null }[];
   safe: MainsSafe;
   steps: { id: string; what: string }[];
@@ -192,6 +194,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
     settings: { canonical, card: card.card },
     timeline: sheet ? startTimeline(survey, sheet) : null,
     now: availableNow(items, done),
+    minutesLeft: schedule(items.map((i) => (done.has(i.id) ? { ...i, minutes: 0 } : i))).finish,
     cores: Object.entries(survey.cores).map(([id, c]) => ({
       id,
       colour: c.colour,

@@ -43,6 +43,21 @@ export function proofPlan(plant: Plant, sheet: BoilerSheet, demands: readonly De
           tolerance: 3,
           source: 'the circuit in this demand; mains 230 V ±10 %',
         });
+      // An old room thermostat left in series shows here: the valve's core stays dead with heating on.
+      const core = plant.kind === 'zone-valves' ? 'CH1.brown' : plant.kind === 'three-port' ? 'MID.white' : null;
+      const atValve = core ? r.volts.get(core) : undefined;
+      if (core && atValve !== undefined)
+        measures.push({
+          id: 'heating-core',
+          what: `Heating valve’s ${core.split('.')[1] ?? ''} to N`,
+          quantity: 'volts-ac',
+          a: core,
+          b: 'SUPPLY.N',
+          state: d.id,
+          predicted: Math.abs(atValve) > 50 ? { low: 207, high: 253 } : { low: 0, high: 40 },
+          tolerance: 3,
+          source: 'the circuit in this demand; mains 230 V ±10 %',
+        });
       if (r.boilerFires && plant.kind !== 'combination') {
         measures.push(
           seen('cylinder', 'The cylinder’s flow pipe gets warm', d.id, r.toCylinder, 'where the valves send the water'),

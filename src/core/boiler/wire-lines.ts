@@ -1,12 +1,13 @@
 /**
  * Wires as typed: `rx 4 - ch1 brown, supply l - rx l`, one or more to a line.
  *
- *   entry = PART TERMINAL ["-"] PART TERMINAL [centre N]
+ *   entry = PART TERMINAL ["-"] PART TERMINAL [colour] [centre N]
  *
  * Parts and terminals in any case; a point may also be written PART.TERMINAL.
  */
 import { distance } from 'fastest-levenshtein';
 import type { Wire } from '../job/boiler-schema';
+import { insulation } from '../survey/colours.data';
 import { type Plant, plantParts } from './parts';
 
 export type WireEntry = { ok: true; text: string; wire: Wire } | { ok: false; text: string; problem: string };
@@ -61,15 +62,24 @@ export function parseWires(line: string, plant: Plant): WireEntry[] {
       const b = point(words, plant);
       if ('problem' in b) return { ok: false, text, problem: b.problem };
       if (a.point === b.point) return { ok: false, text, problem: 'a wire joins two different terminals' };
-      const [word, number] = words;
-      if (word === undefined) return { ok: true, text, wire: { a: a.point, b: b.point } };
-      const centre = Number(number);
-      return word.toLowerCase() === 'centre' && Number.isInteger(centre) && centre >= 1 && centre <= 40
-        ? { ok: true, text, wire: { a: a.point, b: b.point, centre } }
-        : {
+      const wire: Wire = { a: a.point, b: b.point };
+      while (words.length > 0) {
+        const word = words.shift() ?? '';
+        const colour = insulation(word)?.name;
+        if (colour !== undefined) {
+          wire.colour = colour;
+          continue;
+        }
+        const centre = Number(words[0]);
+        if (word.toLowerCase() !== 'centre' || !Number.isInteger(centre) || centre < 1 || centre > 40)
+          return {
             ok: false,
             text,
-            problem: `“${words.join(' ').slice(0, 24)}”: only “centre” and a number from 1 to 40 may follow`,
+            problem: `“${[word, ...words].join(' ').slice(0, 24)}”: only a colour, or “centre” and a number from 1 to 40, may follow`,
           };
+        wire.centre = centre;
+        words.shift();
+      }
+      return { ok: true, text, wire };
     });
 }

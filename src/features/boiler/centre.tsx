@@ -4,7 +4,7 @@
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import type { Net } from '@core/boiler/wiring';
-import type { ReactNode } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import './centre.css';
 
 interface Props {
@@ -13,6 +13,9 @@ interface Props {
   /** What the plant does for the demand being looked at. */
   result: DemandResult | null;
   lit: ReadonlySet<string>;
+  /** Every terminal is shown and can be touched: two touches make a wire. */
+  onPoint?: (point: string) => void;
+  picked?: string | null;
 }
 
 const LEFT = ['SUPPLY', 'RX', 'ROOM'];
@@ -31,10 +34,13 @@ interface Placed {
   terminals: string[];
 }
 
-export function WiringCentre({ parts, nets, result, lit }: Props): ReactNode {
+export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Props): ReactNode {
   const used = new Set(nets.flatMap((n) => n.points));
   const shown = parts
-    .map((part) => ({ part, terminals: part.terminals.filter((t) => used.has(`${part.id}.${t}`)) }))
+    .map((part) => ({
+      part,
+      terminals: part.terminals.filter((t) => onPoint !== undefined || used.has(`${part.id}.${t}`)),
+    }))
     .filter((p) => p.terminals.length > 0);
   const placed: Placed[] = [];
   const heights = { left: 8, right: 8 };
@@ -46,7 +52,7 @@ export function WiringCentre({ parts, nets, result, lit }: Props): ReactNode {
   }
   const stripHeight = nets.length * 34 + 12;
   const height = Math.max(heights.left, heights.right, stripHeight + 16);
-  const netY = (i: number): number => 8 + ((height - 16) / nets.length) * (i + 0.5);
+  const netY = (i: number): number => 8 + ((height - 16) / Math.max(1, nets.length)) * (i + 0.5);
   const live = new Set(result?.steps.at(-1)?.live ?? []);
   const running = new Set(result?.steps.at(-1)?.running ?? []);
   const netLive = (n: Net): boolean => n.points.some((p) => live.has(p));
@@ -66,7 +72,7 @@ export function WiringCentre({ parts, nets, result, lit }: Props): ReactNode {
       <svg
         className="centre"
         viewBox={`0 0 ${WIDTH} ${height}`}
-        role="img"
+        role={onPoint ? 'group' : 'img'}
         aria-label={`Wiring centre, ${nets.length} terminals: ${nets
           .map((n, i) => `${i + 1} ${n.name}${netLive(n) ? ', live' : ''}`)
           .join('; ')}`}
@@ -113,8 +119,32 @@ export function WiringCentre({ parts, nets, result, lit }: Props): ReactNode {
               return (
                 <g
                   key={t}
-                  className={`centre-screw${live.has(point) ? ' live' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}`}
+                  className={`centre-screw${live.has(point) ? ' live' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}${picked === point ? ' picked' : ''}`}
+                  {...(onPoint
+                    ? {
+                        role: 'button',
+                        tabIndex: 0,
+                        'aria-label': `${p.part.name} ${t}, ${used.has(point) ? 'joined' : 'empty'}`,
+                        'aria-pressed': picked === point,
+                        onClick: () => onPoint(point),
+                        onKeyDown: (e: KeyboardEvent) => {
+                          if (e.key === 'Enter' || e.key === ' ') {
+                            e.preventDefault();
+                            onPoint(point);
+                          }
+                        },
+                      }
+                    : {})}
                 >
+                  {onPoint ? (
+                    <rect
+                      className="centre-touch"
+                      x={p.left ? p.x + BOX / 2 : p.x - 24}
+                      y={p.y + HEAD + k * ROW}
+                      width={BOX / 2 + 24}
+                      height={ROW}
+                    />
+                  ) : null}
                   <circle cx={p.left ? p.x + BOX : p.x} cy={p.y + HEAD + k * ROW + ROW / 2} r={6} />
                   <text
                     x={p.left ? p.x + BOX - 14 : p.x + 14}

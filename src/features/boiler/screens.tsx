@@ -2,12 +2,15 @@
 
 /** The stops of a mains-switched boiler job, on the same frame. */
 import { cylinderCaution, MAINS_CAUTION } from '@core/boiler/cautions';
+import { compensationCurve, FLOOR_EXPONENT, RADIATOR_EXPONENT } from '@core/boiler/compensation';
 import type { DemandResult } from '@core/boiler/demand';
 import { whyCold } from '@core/boiler/hot-water';
 import { PROVE_STEPS } from '@core/boiler/make-safe';
+import { flowCheck } from '@core/boiler/settings';
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
 import type { BoilerSurvey } from '@core/job/boiler-schema';
+import { displayUnit, toDisplay } from '@core/units/display';
 import { clock, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
@@ -18,9 +21,10 @@ import { FigureField } from '../../ui/figure-field';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
+import { useJob, useNow } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
+import { Wait } from '../shell/timers';
 import { CentreTable, WiringCentre } from './centre';
 import { StartLine } from './start-line';
 
@@ -116,6 +120,15 @@ export function BoilerSurveyScreen(): ReactNode {
   const { boiler, sealed, job, change, lit } = useBoiler();
   const { survey, set } = useSurvey();
   const { plant } = boiler;
+  const [from, setFrom] = useState<string | null>(null);
+  const touch = (point: string): void => {
+    if (from === null || from === point) {
+      setFrom(from === point ? null : point);
+      return;
+    }
+    set(`Joined: ${from} to ${point}`, { wires: { ...survey.wires, [nanoid(6)]: { a: from, b: point } } });
+    setFrom(null);
+  };
   return (
     <>
       <Bench
@@ -240,7 +253,11 @@ export function BoilerSurveyScreen(): ReactNode {
               nets={boiler.traced ? netsOf(boiler.traced) : boiler.nets}
               result={null}
               lit={lit}
+              {...(sealed ? {} : { onPoint: touch, picked: from })}
             />
+            <p className="soft">
+              {from ? `${from} to which? Touch the other end.` : 'Touch two terminals to join them, or type.'}
+            </p>
             <WireEntry />
             <div className="row">
               <Button
@@ -556,15 +573,25 @@ export function BoilerConnect(): ReactNode {
   );
 }
 
+/** The clock so many minutes from now. */
+const clockIn = (now: number, minutes: number): string =>
+  new Date(now + minutes * 60_000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 export function BoilerStart(): ReactNode {
   const { boiler, job, sealed } = useBoiler();
   const { survey, set } = useSurvey();
-  const first = boiler.now[0];
+  const first = boiler.now.find((i) => !i.wait) ?? boiler.now[0];
+  const now = useNow(30_000);
+  const waits = boiler.now.filter((i) => i.wait);
   return (
     <>
       <Bench
         title="Start and pair"
-        note={boiler.timeline ? `${boiler.timeline.finish} min if nothing is waited for twice` : ''}
+        note={
+          boiler.timeline
+            ? `${boiler.timeline.finish} min in all; earliest finish ${clockIn(now, boiler.minutesLeft)}`
+            : ''
+        }
       >
         <p className="caution-line">{MAINS_CAUTION}</p>
         {boiler.timeline ? (
@@ -572,6 +599,9 @@ export function BoilerStart(): ReactNode {
         ) : (
           <p>Choose a device in Arrive.</p>
         )}
+        {waits.map((w) => (
+          <Wait key={w.id} label={w.name} seconds={w.minutes * 60} stop="power-up" />
+        ))}
         <section className="panel stack">
           <div className="field-grid">
             <FigureField
@@ -691,6 +721,7 @@ export function BoilerSetUp(): ReactNode {
             />
           </div>
         </section>
+        {boiler.plant?.input === 'bus' ? <CompensationPanel /> : null}
       </Bench>
       <ReadingSide
         here="set-up"
@@ -704,6 +735,47 @@ export function BoilerSetUp(): ReactNode {
   );
 }
 
+/** The flow a bus-controlled boiler needs by the weather. */
+function CompensationPanel(): ReactNode {
+  const { job } = useBoiler();
+  const { survey } = useSurvey();
+  const floor = survey.emitters === 'floor';
+  const flow = flowCheck(survey);
+  const temp = displayUnit('temperature', job.units);
+  const curve = compensationCurve({
+    roomCelsius: 20,
+    designOutdoorCelsius: DESIGN_OUTDOOR_CELSIUS,
+    designFlowCelsius: flow.flowCelsius,
+    designDropKelvin: flow.flowCelsius - flow.returnCelsius,
+    exponent: floor ? FLOOR_EXPONENT : RADIATOR_EXPONENT,
+  });
+  return (
+    <section className="panel stack">
+      <h2>Flow by the weather</h2>
+      <LineChart
+        title={`Flow temperature by outdoor temperature, ${fixed(flow.flowCelsius, 0)} °C at ${DESIGN_OUTDOOR_CELSIUS} °C`}
+        xName={`outdoors, ${temp.unit}`}
+        yName={`flow, ${temp.unit}`}
+        xText={(x) => fixed(x, 0)}
+        yText={(y) => fixed(y, 0)}
+        lines={[
+          {
+            name: 'the flow that carries the load',
+            tone: 'copper',
+            points: curve.map((p) => ({ x: toDisplay(p.outdoorCelsius, temp), y: toDisplay(p.flowCelsius, temp) })),
+          },
+        ]}
+      />
+      <p className="soft">
+        Over the bus the boiler follows this by itself where both makers provide it; the curve’s end is the flow above,
+        at {fixed(toDisplay(DESIGN_OUTDOOR_CELSIUS, temp), 0)} {temp.unit} outdoors.
+      </p>
+    </section>
+  );
+}
+
+/** A usual design temperature; the local one wins. */
+const DESIGN_OUTDOOR_CELSIUS = -5;
 const DRAW_DEFAULT = 60;
 
 export function BoilerWeek(): ReactNode {
