@@ -453,6 +453,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
       { at: 1290, litres: 40 },
     ],
   });
+  const parsonageProved = await proved(parsonage, '2026-11-24T16:20:00Z', [], 5);
   const schoolRoom = boilerJob('0172', 'School room', 'hall', 'rc2-radio', {
     plant: 'three-port',
     input: 'live',
@@ -470,7 +471,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
   const pilotHouse = boilerJob('0174', 'Pilot house', 'whole house', 'bx1-bus', { plant: 'combination', input: 'bus' });
 
   return [
-    { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonage },
+    { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonageProved },
     { id: 'demo-school', at: '2026-11-24T17:20:00.000Z', job: schoolRoom },
     { id: 'demo-flat7', at: '2026-11-24T17:10:00.000Z', job: harbourFlat },
     { id: 'demo-pilot', at: '2026-11-24T17:00:00.000Z', job: pilotHouse },

@@ -2,7 +2,7 @@
  * The virtual plant: a boiler with its valves, cylinder and receiver, wired as planned or with a
  * fault. Electrically it is the circuit core; valves take their time, water warms, heads pair.
  */
-import { type DemandResult, demandPairs, runDemand } from '../src/core/boiler/demand';
+import { type DemandResult, demandPairs, impossibleDemand, runDemand } from '../src/core/boiler/demand';
 import { storeOf } from '../src/core/boiler/hot-water';
 import { type Plant, plantOf, zoneValves } from '../src/core/boiler/parts';
 import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
@@ -136,8 +136,8 @@ export class BoilerWorld {
   setDemand(next: SetDemand): void {
     if (next.by === 'manual' && !this.sheet.manualOverride)
       throw new RigError(`demand: ${this.sheet.name} has no buttons of its own`);
-    const beyond = next.heating.find((z) => z >= this.plant.zones);
-    if (beyond !== undefined) throw new RigError(`demand: there is no heating zone ${beyond + 1}`);
+    const impossible = impossibleDemand(this.plant, next);
+    if (impossible !== null) throw new RigError(`demand: ${impossible}`);
     this.by = next.by;
     this.demand = { heating: next.heating, hotWater: next.hotWater, cylinderCold: next.cylinderCold };
     this.sinceCall = 0;

@@ -13,6 +13,7 @@ import { DAYS } from '@core/week/week';
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { css, Foot, registerFaces, Table } from './parts';
+import { WiringCentrePaper } from './wiring-centre';
 
 const VERDICT = {
   pass: 'as predicted',
@@ -141,7 +142,12 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
     <Page size={size} style={css.page}>
       <Text style={css.title}>Technical record</Text>
       <Text style={css.sub}>
-        {[nameOf(job), job.number ? `job ${job.number}` : '', job.site.address ?? '', sheet?.name ?? 'no device']
+        {[
+          nameOf(job),
+          job.number ? `job ${job.number}` : '',
+          job.site.address ?? '',
+          (boiler?.sheet ?? sheet)?.name ?? 'no device',
+        ]
           .filter(Boolean)
           .join(' · ')}
       </Text>
@@ -179,6 +185,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
       {boiler && boiler.nets.length > 0 ? (
         <View>
           <Text style={css.h2}>Wiring centre</Text>
+          <WiringCentrePaper parts={boiler.parts} nets={boiler.traced ? netsOf(boiler.traced) : boiler.nets} />
           <Table
             columns={[
               { head: 'Terminal', width: 12, mono: true },

@@ -1,6 +1,7 @@
 'use client';
 
 /** The wiring centre drawn: parts left and right, its numbered terminals in the middle, what is live lit. */
+import { CENTRE, centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import type { Net } from '@core/boiler/wiring';
@@ -18,41 +19,10 @@ interface Props {
   picked?: string | null;
 }
 
-const LEFT = ['SUPPLY', 'RX', 'ROOM'];
-const ROW = 25;
-const HEAD = 26;
-const GAP = 12;
-const WIDTH = 760;
-const BOX = 176;
-const STRIP = { x: WIDTH / 2 - 34, width: 68 };
-
-interface Placed {
-  part: PartInfo;
-  x: number;
-  y: number;
-  left: boolean;
-  terminals: string[];
-}
-
 export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Props): ReactNode {
   const used = new Set(nets.flatMap((n) => n.points));
-  const shown = parts
-    .map((part) => ({
-      part,
-      terminals: part.terminals.filter((t) => onPoint !== undefined || used.has(`${part.id}.${t}`)),
-    }))
-    .filter((p) => p.terminals.length > 0);
-  const placed: Placed[] = [];
-  const heights = { left: 8, right: 8 };
-  for (const { part, terminals } of shown) {
-    const left = LEFT.includes(part.id);
-    const side = left ? 'left' : 'right';
-    placed.push({ part, terminals, left, x: left ? 6 : WIDTH - BOX - 6, y: heights[side] });
-    heights[side] += HEAD + terminals.length * ROW + GAP;
-  }
-  const stripHeight = nets.length * 34 + 12;
-  const height = Math.max(heights.left, heights.right, stripHeight + 16);
-  const netY = (i: number): number => 8 + ((height - 16) / Math.max(1, nets.length)) * (i + 0.5);
+  const layout = centreLayout(parts, nets, onPoint !== undefined);
+  const { height } = layout;
   const live = new Set(result?.steps.at(-1)?.live ?? []);
   const running = new Set(result?.steps.at(-1)?.running ?? []);
   const netLive = (n: Net): boolean => n.points.some((p) => live.has(p));
@@ -61,70 +31,59 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Prop
     (p.id === 'BOILER' && (result?.boilerFires ?? false)) ||
     (p.id === 'PUMP' && (result?.pumpRuns ?? false)) ||
     (p.id === 'MID' && running.has('three-port valve'));
-  const pointAt = (point: string): { x: number; y: number } | null => {
-    const [id, terminal] = point.split('.');
-    const box = placed.find((p) => p.part.id === id);
-    const row = box?.terminals.indexOf(terminal ?? '') ?? -1;
-    return box && row >= 0 ? { x: box.left ? box.x + BOX : box.x, y: box.y + HEAD + row * ROW + ROW / 2 } : null;
-  };
   return (
     <div className="centre-scroll">
       <svg
         className="centre"
-        viewBox={`0 0 ${WIDTH} ${height}`}
+        viewBox={`0 0 ${CENTRE.width} ${height}`}
         role={onPoint ? 'group' : 'img'}
         aria-label={`Wiring centre, ${nets.length} terminals: ${nets
           .map((n, i) => `${i + 1} ${n.name}${netLive(n) ? ', live' : ''}`)
           .join('; ')}`}
       >
-        <rect className="centre-strip" x={STRIP.x} y={4} width={STRIP.width} height={height - 8} rx={8} />
-        {nets.flatMap((net, i) =>
-          net.points.map((point) => {
-            const at = pointAt(point);
-            if (!at) return null;
-            const end = at.x < WIDTH / 2 ? STRIP.x : STRIP.x + STRIP.width;
-            const mid = (at.x + end) / 2;
-            const on = lit.has(`point:${point}`);
-            return (
-              <path
-                key={`${net.name}-${i}-${point}`}
-                className={`centre-core ${net.name}${netLive(net) ? ' live' : ''}${on ? ' lit' : ''}`}
-                d={`M ${at.x} ${at.y} C ${mid} ${at.y} ${mid} ${netY(i)} ${end} ${netY(i)}`}
-              />
-            );
-          }),
-        )}
+        <rect className="centre-strip" x={CENTRE.strip.x} y={4} width={CENTRE.strip.width} height={height - 8} rx={8} />
+        {layout.cores.map((core) => {
+          const net = nets[core.net];
+          const on = lit.has(`point:${core.point}`);
+          return (
+            <path
+              key={`${core.net}-${core.point}`}
+              className={`centre-core ${net?.name ?? ''}${net && netLive(net) ? ' live' : ''}${on ? ' lit' : ''}`}
+              d={corePath(core)}
+            />
+          );
+        })}
         {nets.map((net, i) => (
           <g key={`${net.name}-${i}`} className={`centre-terminal${netLive(net) ? ' live' : ''}`}>
-            <circle cx={WIDTH / 2} cy={netY(i)} r={12} />
-            <text x={WIDTH / 2} y={netY(i) + 5} textAnchor="middle">
+            <circle cx={CENTRE.width / 2} cy={layout.netY[i]} r={12} />
+            <text x={CENTRE.width / 2} y={(layout.netY[i] ?? 0) + 5} textAnchor="middle">
               {i + 1}
             </text>
           </g>
         ))}
-        {placed.map((p) => (
+        {layout.parts.map((p) => (
           <g key={p.part.id} className={`centre-part${runs(p.part) ? ' runs' : ''}`}>
-            <rect x={p.x} y={p.y} width={BOX} height={HEAD + p.terminals.length * ROW} rx={9} />
+            <rect x={p.x} y={p.y} width={CENTRE.box} height={p.height} rx={9} />
             <text
               className="centre-name"
-              x={p.left ? p.x + 10 : p.x + BOX - 10}
+              x={p.left ? p.x + 10 : p.x + CENTRE.box - 10}
               y={p.y + 18}
               textAnchor={p.left ? 'start' : 'end'}
             >
               {p.part.name}
               {runs(p.part) ? ' ●' : ''}
             </text>
-            {p.terminals.map((t, k) => {
-              const point = `${p.part.id}.${t}`;
+            {p.terminals.map((t) => {
+              const { point } = t;
               return (
                 <g
-                  key={t}
+                  key={point}
                   className={`centre-screw${live.has(point) ? ' live' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}${picked === point ? ' picked' : ''}`}
                   {...(onPoint
                     ? {
                         role: 'button',
                         tabIndex: 0,
-                        'aria-label': `${p.part.name} ${t}, ${used.has(point) ? 'joined' : 'empty'}`,
+                        'aria-label': `${p.part.name} ${t.label}, ${used.has(point) ? 'joined' : 'empty'}`,
                         'aria-pressed': picked === point,
                         onClick: () => onPoint(point),
                         onKeyDown: (e: KeyboardEvent) => {
@@ -139,19 +98,15 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Prop
                   {onPoint ? (
                     <rect
                       className="centre-touch"
-                      x={p.left ? p.x + BOX / 2 : p.x - 24}
-                      y={p.y + HEAD + k * ROW}
-                      width={BOX / 2 + 24}
-                      height={ROW}
+                      x={p.left ? t.x - CENTRE.box / 2 : t.x - 24}
+                      y={t.y - CENTRE.row / 2}
+                      width={CENTRE.box / 2 + 24}
+                      height={CENTRE.row}
                     />
                   ) : null}
-                  <circle cx={p.left ? p.x + BOX : p.x} cy={p.y + HEAD + k * ROW + ROW / 2} r={6} />
-                  <text
-                    x={p.left ? p.x + BOX - 14 : p.x + 14}
-                    y={p.y + HEAD + k * ROW + ROW / 2 + 5}
-                    textAnchor={p.left ? 'end' : 'start'}
-                  >
-                    {t}
+                  <circle cx={t.x} cy={t.y} r={6} />
+                  <text x={p.left ? t.x - 14 : t.x + 14} y={t.y + 5} textAnchor={p.left ? 'end' : 'start'}>
+                    {t.label}
                   </text>
                 </g>
               );
