@@ -84,4 +84,34 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(JSON.parse(run('schema', 'device').out)).toMatchObject({ type: 'object' });
     expect(run('schema', 'cheese').code).toBe(2);
   });
+
+  it('derives a boiler job, and prints its plant in one demand as SPICE', () => {
+    const file = 'demo/examples/findings/boiler.fuse-rating.json';
+    const { code, out } = run('derive', file);
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ plant: { kind: 'zone-valves' }, demands: expect.any(Array) });
+    const spice = run('spice', file, '--state', 'both');
+    expect(spice.code).toBe(0);
+    expect(spice.out).toContain('AC 230 0');
+    expect(spice.out.trim().endsWith('.end')).toBe(true);
+    expect(run('spice', file, '--state', 'heat1')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('is not one of none, hw, ch, both, satisfied'),
+    });
+  });
+
+  it('says where a boiler job file is wrong', () => {
+    const bad = write(
+      'boiler.json',
+      JSON.stringify({
+        format: 'augerset.job',
+        version: 1,
+        family: 'boiler',
+        boiler: { plant: 'q-plan', cylinder: { litres: 0 }, wires: { w: { a: 'RX4', b: 'CH1.brown' } } },
+      }),
+    );
+    const { code, err } = run('validate', bad);
+    expect(code).toBe(2);
+    for (const path of ['boiler.plant', 'boiler.cylinder.litres', 'boiler.wires.w.a']) expect(err).toContain(path);
+  });
 });

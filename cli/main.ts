@@ -2,6 +2,9 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';
+import { demandControls, plantNetlist } from '../src/core/boiler/circuit';
+import type { BoilerDerived } from '../src/core/boiler/family';
+import { CircuitSolver } from '../src/core/circuit/solve';
 import { spiceNetlist } from '../src/core/circuit/spice';
 import { derive, derivedJson } from '../src/core/derive';
 import { DeviceSheet } from '../src/core/devices/sheet';
@@ -10,6 +13,18 @@ import type { Job } from '../src/core/job/schema';
 import { predictor } from '../src/core/lowvoltage/predict';
 import { verifySeal } from '../src/core/record/seal';
 import { maskedCopy } from '../src/core/record/share';
+
+/** The plant in one demand, valves arrived, as traced or as planned. */
+function plantSpice(file: string, job: Job, boiler: BoilerDerived, demand: string): string {
+  const row = boiler.demands.find((x) => x.id === demand);
+  if (!boiler.plant || boiler.demands.length === 0)
+    throw new UsageError(`${file}: boiler: the plant and the device must be known for a circuit`);
+  if (!row)
+    throw new UsageError(`${file}: --state: "${demand}" is not one of ${boiler.demands.map((x) => x.id).join(', ')}`);
+  const solver = new CircuitSolver(plantNetlist(boiler.plant, job.boiler, boiler.traced ?? boiler.wires));
+  const state = { controls: demandControls(row.planned.demand), suppliesOff: new Set<string>() };
+  return spiceNetlist(`${job.site.name || 'job'} ${row.name}`, solver.netlist, state, solver.solve(state), 50);
+}
 
 /** Bad input or a refused request: said once on stderr, exit code 2. */
 class UsageError extends Error {
@@ -88,10 +103,14 @@ program
   .command('spice')
   .description('print a SPICE netlist of one state')
   .argument('<job.json>')
-  .requiredOption('--state <state>', 'idle, fan, heat1, cool1 …')
+  .requiredOption('--state <state>', 'idle, fan, heat1, cool1 …; for a boiler none, hw, ch, both')
   .action(async (file: string, options: { state: string }) => {
     const job = await readJob(file);
     const d = derive(job);
+    if (d.boiler) {
+      print(plantSpice(file, job, d.boiler, options.state));
+      return;
+    }
     if (!d.installed) throw new UsageError(`${file}: survey: nothing is landed that makes a circuit`);
     const state = d.states.find((s) => s.id === options.state);
     if (!state)

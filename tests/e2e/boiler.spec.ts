@@ -1,7 +1,7 @@
 /** Mains-switched boilers: a zone-valve swap, a three-port plant without hot water off, a volt-free link, a bus. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { fill, goTo, kept } from './helpers';
+import { fill, goTo, kept, RIG } from './helpers';
 
 async function newBoilerJob(page: Page, device: RegExp): Promise<void> {
   await page.goto('/');
@@ -149,6 +149,25 @@ test('a bus boiler wants a device with a bus; the core of unknown use is found',
   await expect(page.getByRole('heading', { name: 'grey: neutral' })).toBeVisible();
   await goTo(page, 'Set up');
   await expect(page.locator('.card-row', { hasText: 'function 2' })).toContainText('data bus');
+});
+
+test('the rig has the plant: a fault shows, and the plan proves itself', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.goto('/jobs/demo-flat7/proof');
+  await page.getByRole('button', { name: 'Rig', exact: true }).click();
+  await page.getByLabel('Address').fill(RIG);
+  await page.getByLabel('Address').press('Enter');
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('is loaded');
+  await page.getByLabel('Hidden fault').selectOption({ label: 'link L to COM missing' });
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('with a fault');
+  await page.getByRole('button', { name: 'Run the whole proof' }).click();
+  await expect(page.locator('.sentence')).toContainText('shown wrong', { timeout: 60_000 });
+  await page.getByLabel('Hidden fault').selectOption({ label: 'wired as planned' });
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await page.getByRole('button', { name: 'Run the whole proof' }).click();
+  await expect(page.locator('.sentence')).toContainText('Proved:', { timeout: 60_000 });
 });
 
 test('papers of a boiler job, and its screens without accessibility faults', async ({ page, request }) => {

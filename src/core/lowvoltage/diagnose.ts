@@ -91,8 +91,11 @@ function predictUnder(
 ): Map<string, number> {
   const predicts = new Map<string, number>();
   const p = predictor(fault ? fault.apply(planned) : planned);
+  const idle = states.find((s) => s.id === 'idle');
+  // A thermostat without power calls nothing, whatever it was asked.
+  const dark = planned.device !== null && idle !== undefined && !predictState(p, idle).running.includes('display');
   for (const state of states) {
-    const prediction = predictState(p, state);
+    const prediction = predictState(p, dark ? { ...state, calls: [], accessories: [] } : state);
     for (let i = 0; i < prediction.points.length; i++) {
       for (let j = i + 1; j < prediction.points.length; j++) {
         const a = prediction.points[i] ?? '';

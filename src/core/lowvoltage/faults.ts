@@ -4,7 +4,7 @@
  */
 import { OPEN_OHMS } from '../circuit/netlist';
 import { terminalInfo } from '../survey/terminals.data';
-import type { Installed } from './installed';
+import { type Installed, wallNode } from './installed';
 
 export interface Fault {
   id: string;
@@ -163,7 +163,12 @@ export function singleFaults(installed: Installed): Fault[] {
       apply: (i) => ({ ...i, valveReversed: true }),
     });
   }
+  // A relay whose terminal leads nowhere can do neither harm nor good.
+  const leads = (screw: string): boolean =>
+    installed.conductors.some((c) => c.wall === screw) ||
+    (installed.extra ?? []).some((e) => e.a === wallNode(screw) || e.b === wallNode(screw));
   for (const c of installed.contacts) {
+    if (!leads(c.to)) continue;
     faults.push({
       id: `stuck-open-${c.to}`,
       name: `thermostat relay ${c.to} never closes`,

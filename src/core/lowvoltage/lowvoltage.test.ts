@@ -361,8 +361,13 @@ describe('diagnosis', () => {
   it('names each single fault that its own readings single out', () => {
     if (!planned) throw new Error('no plan');
     let named = 0;
+    const idle = d.states.find((x) => x.id === 'idle');
+    if (!idle) throw new Error('no idle state');
+    // Only faults that leave the thermostat lit: a dark one calls nothing, and the display says so first.
     const faults = singleFaults(planned).filter(
-      (f) => f.id.startsWith('swap-board') || f.id.startsWith('stuck') || f.id.startsWith('coil-open'),
+      (f) =>
+        (f.id.startsWith('swap-board') || f.id.startsWith('stuck') || f.id.startsWith('coil-open')) &&
+        predictState(predictor(f.apply(planned)), idle).running.includes('display'),
     );
     for (const fault of faults) {
       const p = predictor(fault.apply(planned));
