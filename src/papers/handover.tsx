@@ -1,6 +1,6 @@
 /** The handover papers: a page for the customer in plain words, then the technical pages. */
 
-import { netsOf } from '@core/boiler/wiring';
+import { netsOf, terminalOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
@@ -193,7 +193,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
               { head: 'Joins', width: 64, mono: true },
             ]}
             rows={(boiler.traced ? netsOf(boiler.traced) : boiler.nets).map((n, i) => [
-              String(i + 1),
+              String(terminalOf(n, i)),
               n.name,
               n.points.join(', '),
             ])}

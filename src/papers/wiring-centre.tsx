@@ -1,7 +1,7 @@
 /** The wiring centre on paper, as left: the same geometry as on the screen. */
 import { CENTRE, centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { PartInfo } from '@core/boiler/parts';
-import type { Net } from '@core/boiler/wiring';
+import { type Net, terminalOf } from '@core/boiler/wiring';
 import { Circle, G, Path, Rect, Svg, Text as SvgText, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 
@@ -42,7 +42,7 @@ export function WiringCentrePaper({ parts, nets }: { parts: readonly PartInfo[];
         {layout.netY.map((y, i) => (
           <G key={nets[i]?.points[0] ?? String(y)}>
             <Circle cx={CENTRE.width / 2} cy={y} r={12} fill="#ffffff" stroke="#1b2125" />
-            {word(CENTRE.width / 2, y + 5, String(i + 1), 'middle')}
+            {word(CENTRE.width / 2, y + 5, String(nets[i] ? terminalOf(nets[i], i) : i + 1), 'middle')}
           </G>
         ))}
         {layout.parts.map((p) => (

@@ -44,6 +44,10 @@ test('a zone-valve swap, three wires and two channels, from survey to a sealed r
   await page.getByRole('button', { name: 'hot water alone', exact: true }).click();
   await expect(page.locator('.panel h2').first()).toContainText('fires and heats the cylinder.');
   await expect(page.locator('ol.later')).toContainText('valve on its way: hot water valve');
+  await page.getByRole('button', { name: 'valve on its way' }).click();
+  await expect(page.locator('.centre-part.runs', { hasText: 'boiler' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'valve arrived' }).click();
+  await expect(page.locator('.centre-part.runs', { hasText: 'boiler' })).toHaveCount(1);
   await page.getByRole('button', { name: 'neither', exact: true }).click();
   await expect(page.locator('.panel h2').first()).toContainText('Boiler and pump are off');
   await page.reload();

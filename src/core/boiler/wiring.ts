@@ -9,7 +9,12 @@ import { hasCylinder, heatingOutput, type Plant, plantParts, zoneValves } from '
 export interface Net {
   name: string;
   points: string[];
+  /** Number of its terminal in the wiring centre, where it was written down; else its place in the list. */
+  terminal?: number;
 }
+
+/** The number a net's terminal is shown by. */
+export const terminalOf = (net: Net, index: number): number => net.terminal ?? index + 1;
 
 /** Nets of the plan. The first three are the bars. */
 export function planNets(plant: Plant): Net[] {
@@ -132,5 +137,12 @@ export function netsOf(wires: readonly Wire[]): Net[] {
   };
   return sets
     .sort((x, y) => rank(x) - rank(y) || nameOf(x).localeCompare(nameOf(y)))
-    .map((set) => ({ name: nameOf(set), points: [...set].sort() }));
+    .map((set) => {
+      const noted = wires.find((w) => w.centre !== undefined && set.has(w.a))?.centre;
+      return {
+        name: nameOf(set),
+        points: [...set].sort(),
+        ...(noted === undefined ? {} : { terminal: noted }),
+      };
+    });
 }

@@ -140,8 +140,11 @@ export const DeviceSheet = z
     /** The terminal a single R conductor lands on. */
     singleR: TerminalLabel,
     jumper: z.strictObject({
-      /** internal: the device joins its R terminals itself; wire: a jumper is fitted or removed; none: one R terminal only. */
-      kind: z.enum(['internal', 'wire', 'none']),
+      /**
+       * internal: the device joins its R terminals itself; wire: a jumper is fitted or removed; link: a
+       * factory link that is cut for two transformers; none: one R terminal only.
+       */
+      kind: z.enum(['internal', 'wire', 'link', 'none']),
       between: z.array(TerminalLabel).max(3).default([]),
     }),
     heatStages: z.int().min(0).max(3),

@@ -7,6 +7,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { Equipment, Job } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
+import { fixed } from '../units/units';
 import { addAccessories } from './accessories/settings';
 import { addHeatPump } from './heat-pump-settings';
 import type { WiringPlan } from './plan';
@@ -43,6 +44,15 @@ export function heatCycles(
     why: efficiencyPercent === undefined ? 'furnace under 90 % assumed; 3 if it condenses' : 'furnace under 90 %',
   };
 }
+
+/**
+ * Starts an hour at a duty from 0 to 1, for a thermostat set to `most` at half load:
+ * N = 4 · Nmax · x · (1 − x), the usual parabola.
+ */
+export const cyclesPerHour = (most: number, duty: number): number => 4 * most * duty * (1 - duty);
+
+/** How long each firing lasts at half load, in minutes. */
+const firingMinutes = (most: number): number => (60 * 0.5) / cyclesPerHour(most, 0.5);
 
 /** Canonical settings this job needs, with proposed values. */
 export function canonicalSettings(
@@ -150,7 +160,7 @@ export function canonicalSettings(
         'cycles.heat',
         'Heat cycles',
         String(cycles.value),
-        cycles.why,
+        `${cycles.why}; at half load ${fixed(firingMinutes(cycles.value), 0)} min on, as long off`,
         numbers([1, 2, 3, 4, 5, 6, 9, 12], 'per hour'),
       );
     }

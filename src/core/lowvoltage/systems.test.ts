@@ -1,8 +1,9 @@
 /** The kinds of 24 V system: read, refused, planned and predicted. */
 import { describe, expect, it } from 'vitest';
 import { derive } from '../derive';
+import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { predictedVolts } from './predict';
-import { heatCycles } from './settings';
+import { cyclesPerHour, heatCycles } from './settings';
 import { codesOf, FIVE_WIRES, landed } from './test-jobs';
 
 const running = (d: ReturnType<typeof derive>, state: string): string[] =>
@@ -55,6 +56,14 @@ describe('reading the system', () => {
     ]).toEqual([5, 3, 9, 3, 1]);
   });
 
+  it('N = 4 Nmax x (1 − x): most at half load, none at either end, the same both ways', () => {
+    expect(cyclesPerHour(5, 0.5)).toBe(5);
+    expect([cyclesPerHour(5, 0), cyclesPerHour(5, 1)]).toEqual([0, 0]);
+    expect(cyclesPerHour(3, 0.2)).toBeCloseTo(cyclesPerHour(3, 0.8), 12);
+    const why = derive(landed(FIVE_WIRES)).settings.canonical.find((s) => s.key === 'cycles.heat')?.why;
+    expect(why).toContain('at half load 6 min on');
+  });
+
   it('no outdoor unit: Y is not cooling', () => {
     expect(codesOf(derive(landed(FIVE_WIRES, { equipment: { outdoorUnit: 'none' } })))).toContain(
       'system.no-outdoor-unit',
@@ -102,6 +111,17 @@ describe('R, W and Y of an old zone valve', () => {
   it('a device without a closing output does not suit', () => {
     expect(codesOf(derive(landed('r red, w white, y yellow', seen, { device: 'k2-battery' })))).toContain(
       'plan.no-terminal',
+    );
+  });
+
+  it('a factory link is cut for two transformers, and only then', () => {
+    const menu = SHIPPED_SHEETS.find((s) => s.id === 'v7-menu');
+    const inline = { ...menu, id: 'linked', jumper: { kind: 'link', between: ['Rc', 'Rh'] } };
+    const actions = (lines: string): string[] =>
+      derive(landed(lines, {}, { device: { inline } })).wiring?.jumpers.map((j) => j.what) ?? [];
+    expect(actions('r red, c blue, w white, y yellow, g green')).toContain('Leave the factory link Rc to Rh whole');
+    expect(actions('rc red, rh brown, c blue, w white, y yellow, g green')).toContain(
+      'Cut the factory link Rc to Rh and bend its ends apart',
     );
   });
 

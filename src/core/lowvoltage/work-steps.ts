@@ -49,6 +49,16 @@ export function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceS
             why: 'Two transformers must stay apart.',
           },
     );
+  } else if (sheet.jumper.kind === 'link') {
+    actions.push(
+      system.transformers === 1
+        ? { id: 'link', what: `Leave the factory link ${between} whole`, why: 'One transformer feeds both sides.' }
+        : {
+            id: 'cut-link',
+            what: `Cut the factory link ${between} and bend its ends apart`,
+            why: 'Two transformers must stay apart. It cannot be joined again: note it on the device.',
+          },
+    );
   } else if (sheet.jumper.kind === 'wire') {
     actions.push(
       system.transformers === 1

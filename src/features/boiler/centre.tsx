@@ -4,7 +4,7 @@
 import { CENTRE, centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
-import type { Net } from '@core/boiler/wiring';
+import { type Net, terminalOf } from '@core/boiler/wiring';
 import type { KeyboardEvent, ReactNode } from 'react';
 import './centre.css';
 
@@ -17,19 +17,23 @@ interface Props {
   /** Every terminal is shown and can be touched: two touches make a wire. */
   onPoint?: (point: string) => void;
   picked?: string | null;
+  /** Which step of the demand is drawn; the last when absent. */
+  step?: number;
 }
 
-export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Props): ReactNode {
+export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step = -1 }: Props): ReactNode {
   const used = new Set(nets.flatMap((n) => n.points));
   const layout = centreLayout(parts, nets, onPoint !== undefined);
   const { height } = layout;
-  const live = new Set(result?.steps.at(-1)?.live ?? []);
-  const running = new Set(result?.steps.at(-1)?.running ?? []);
+  const drawn = result?.steps.at(step);
+  const last = drawn === result?.steps.at(-1);
+  const live = new Set(drawn?.live ?? []);
+  const running = new Set(drawn?.running ?? []);
   const netLive = (n: Net): boolean => n.points.some((p) => live.has(p));
   const runs = (p: PartInfo): boolean =>
     running.has(p.name) ||
-    (p.id === 'BOILER' && (result?.boilerFires ?? false)) ||
-    (p.id === 'PUMP' && (result?.pumpRuns ?? false)) ||
+    (last && p.id === 'BOILER' && (result?.boilerFires ?? false)) ||
+    (last && p.id === 'PUMP' && (result?.pumpRuns ?? false)) ||
     (p.id === 'MID' && running.has('three-port valve'));
   return (
     <div className="centre-scroll">
@@ -38,7 +42,7 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Prop
         viewBox={`0 0 ${CENTRE.width} ${height}`}
         role={onPoint ? 'group' : 'img'}
         aria-label={`Wiring centre, ${nets.length} terminals: ${nets
-          .map((n, i) => `${i + 1} ${n.name}${netLive(n) ? ', live' : ''}`)
+          .map((n, i) => `${terminalOf(n, i)} ${n.name}${netLive(n) ? ', live' : ''}`)
           .join('; ')}`}
       >
         <rect className="centre-strip" x={CENTRE.strip.x} y={4} width={CENTRE.strip.width} height={height - 8} rx={8} />
@@ -57,7 +61,7 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked }: Prop
           <g key={`${net.name}-${i}`} className={`centre-terminal${netLive(net) ? ' live' : ''}`}>
             <circle cx={CENTRE.width / 2} cy={layout.netY[i]} r={12} />
             <text x={CENTRE.width / 2} y={(layout.netY[i] ?? 0) + 5} textAnchor="middle">
-              {i + 1}
+              {terminalOf(net, i)}
             </text>
           </g>
         ))}
@@ -135,7 +139,7 @@ export function CentreTable({ nets, result }: { nets: readonly Net[]; result: De
         {nets.map((n, i) => (
           <tr key={`${n.name}-${n.points[0]}`}>
             <th scope="row" className="mono">
-              {i + 1}
+              {terminalOf(n, i)}
             </th>
             <td>{n.name}</td>
             <td className="mono">{n.points.join(', ')}</td>

@@ -27,6 +27,22 @@ describe('the wiring centre', () => {
     expect(html).not.toContain('4 hot water on, live');
   });
 
+  it('draws the valve on its way before it has arrived', () => {
+    const onTheWay = renderToStaticMarkup(
+      <WiringCentre parts={plantParts(plant)} nets={nets} result={result} lit={new Set()} step={0} />,
+    );
+    expect(onTheWay).toContain('heating valve 1 ●');
+    expect(onTheWay).not.toContain('boiler ●');
+    expect(onTheWay).not.toContain('7 call, live');
+    expect(html).toContain('7 call, live');
+  });
+
+  it('numbers a terminal as the wiring centre does, where it was written down', () => {
+    const traced = netsOf([{ a: 'RX.4', b: 'CH1.brown', centre: 12 }]);
+    const table = renderToStaticMarkup(<CentreTable nets={traced} result={null} />);
+    expect(table).toContain('>12</th>');
+  });
+
   it('marks what runs and lights what is asked for', () => {
     expect(html).toContain('boiler ●');
     expect(html).toContain('heating valve 1 ●');

@@ -457,6 +457,7 @@ export function BoilerDecide(): ReactNode {
   const { boiler, lit } = useBoiler();
   const [at, setAt] = useState('none');
   const [view, setView] = useState<'plan' | 'now'>('plan');
+  const [step, setStep] = useState(-1);
   const row = boiler.demands.find((d) => d.id === at) ?? boiler.demands[0];
   const now = view === 'now' && boiler.traced !== null;
   const result = (now ? row?.wired : row?.planned) ?? null;
@@ -473,7 +474,10 @@ export function BoilerDecide(): ReactNode {
               label="Demand"
               value={row?.id}
               options={boiler.demands.map((d) => ({ value: d.id, label: d.name }))}
-              onChoose={setAt}
+              onChoose={(id) => {
+                setAt(id);
+                setStep(-1);
+              }}
             />
             {boiler.traced ? (
               <Choice
@@ -488,8 +492,8 @@ export function BoilerDecide(): ReactNode {
             ) : null}
             <section className="panel stack">
               <h2>{result ? outcome(result) : ''}</h2>
-              <WiringCentre parts={boiler.parts} nets={nets} result={result} lit={lit} />
-              {result && result.steps.length > 1 ? <Steps result={result} /> : null}
+              <WiringCentre parts={boiler.parts} nets={nets} result={result} lit={lit} step={step} />
+              {result && result.steps.length > 1 ? <Steps result={result} step={step} onStep={setStep} /> : null}
               <CentreTable nets={nets} result={result} />
             </section>
           </>
@@ -511,12 +515,23 @@ function outcome(r: DemandResult): string {
       : 'Boiler and pump are off.';
 }
 
-function Steps({ result }: { result: DemandResult }): ReactNode {
+interface StepsProps {
+  result: DemandResult;
+  step: number;
+  onStep: (step: number) => void;
+}
+
+/** The steps of a demand, each of which can be drawn: the valve on its way, then arrived. */
+function Steps({ result, step, onStep }: StepsProps): ReactNode {
+  const shown = step < 0 ? result.steps.length + step : step;
   return (
     <ol className="later">
-      {result.steps.map((s) => (
+      {result.steps.map((s, i) => (
         <li key={s.name}>
-          {s.name}: {s.running.length > 0 ? s.running.join(', ') : 'nothing runs'}
+          <button type="button" className="plain" aria-pressed={i === shown} onClick={() => onStep(i)}>
+            {s.name}
+          </button>
+          : {s.running.length > 0 ? s.running.join(', ') : 'nothing runs'}
         </li>
       ))}
     </ol>
