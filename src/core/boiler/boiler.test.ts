@@ -226,6 +226,15 @@ describe('derive, each mistake', () => {
     );
   });
 
+  it.each(['volt-free', 'low-voltage', 'bus'] as const)(
+    'valves that call live into a boiler that takes %s',
+    (input) => {
+      for (const kind of ['zone-valves', 'three-port'])
+        expect(codes(derive(job({ plant: kind, input })))).toContain('boiler.needs-relay');
+      expect(codes(derive(job({ plant: 'zone-valves', input: 'live' })))).not.toContain('boiler.needs-relay');
+    },
+  );
+
   it('devices that do not suit', () => {
     expect(codes(derive(job({ plant: 'zone-valves', input: 'live' }, 'mw3-wall')))).toContain(
       'boiler.too-few-channels',

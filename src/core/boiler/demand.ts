@@ -73,7 +73,7 @@ export function runDemand(
   const moves = plant.kind === 'zone-valves' || plant.kind === 'three-port';
   const travelling = moves ? step('valve on its way', true) : null;
   const settled = step(moves ? 'valve arrived' : 'settled', false);
-  const { solution, solver } = settled.at;
+  const { solution } = settled.at;
   const on = (node: string): boolean => Math.abs(solution.volts.get(node) ?? 0) > LIVE_VOLTS;
   const busCall = plant.input === 'bus' && plant.kind === 'combination' && demand.heating.length > 0;
   const busWired =
@@ -108,7 +108,7 @@ export function runDemand(
     toCylinder,
     toRadiators,
     mainsOnCall: plant.input === 'low-voltage' && (on('BOILER.CALL1') || on('BOILER.CALL2')),
-    fuseOpens: solution.blownFuses.size > 0 || (solver.netlist.elements.length === 0 && flow),
+    fuseOpens: solution.blownFuses.size > 0,
   };
 }
 

@@ -25,6 +25,13 @@ export function joined(wires: readonly Wire[], a: string, b: string): boolean {
   return reach.has(b);
 }
 
+const INPUT_WORDS: Record<Plant['input'], string> = {
+  live: 'a switched live',
+  'volt-free': 'a volt-free pair',
+  'low-voltage': 'an extra-low-voltage pair',
+  bus: 'a data bus',
+};
+
 const about = (...points: string[]): string[] => points.map((p) => `point:${p}`);
 
 export function wiringFindings(
@@ -40,6 +47,10 @@ export function wiringFindings(
     for (const p of [w.a, w.b])
       if (!known.has(p)) findings.push(finding('boiler.unknown-point', { point: p }, about(p), `${w.a} to ${w.b}`));
   const switching = plant.input === 'live';
+  if (plant.kind !== 'combination' && !switching)
+    findings.push(
+      finding('boiler.needs-relay', { input: INPUT_WORDS[plant.input] }, about('BOILER.SL'), `input: ${plant.input}`),
+    );
   if (plant.output === 'volt-free' && switching && !is('RX.L', 'RX.COM'))
     findings.push(finding('boiler.link-missing', {}, about('RX.L', 'RX.COM'), 'L and COM are not joined'));
   if (plant.output !== 'live' && plant.input === 'low-voltage' && is('RX.L', 'RX.COM'))

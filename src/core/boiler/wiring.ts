@@ -66,10 +66,7 @@ export function planNets(plant: Plant): Net[] {
     call.push('CYL.CALL');
     net('heating on', heating, 'PUMP.L');
   }
-  if (plant.kind !== 'combination' && dryPair) {
-    // The plant's call is live; a dry boiler input takes it through a relay, drawn as the boiler's own.
-    net('call', ...call, 'BOILER.SL');
-  } else if (call.length > 0) net('call', ...call, 'BOILER.SL');
+  if (call.length > 0) net('call', ...call, 'BOILER.SL');
   if (plant.kind !== 'gravity') {
     neutral.push('PUMP.N');
     if (plant.overrun) net('pump', 'BOILER.PUMP', 'PUMP.L');

@@ -393,6 +393,15 @@ export const CATALOGUE = {
       fix: 'Choose a receiver with a hot-water-off terminal.',
     }),
   ),
+  'boiler.needs-relay': entry<{ input: string }>(
+    'blocker',
+    'decide',
+    'The valves give a live call and the boiler’s input does not take one.',
+    (f) => ({
+      message: `The valves call with 230 V, and this boiler takes ${f.input}: the plan’s live must not reach its call terminals.`,
+      fix: 'Put a relay between: its coil on the call net, its volt-free contact on the boiler; or use the boiler’s own interface for valves.',
+    }),
+  ),
   'boiler.gravity': entry<None>('caution', 'decide', 'Old gravity hot water.', () => ({
     message: 'Gravity hot water: no heating without hot water, and the cylinder cannot be shut off.',
     fix: 'It can be controlled as it is; tell the customer what a valve and a cylinder thermostat would change.',
