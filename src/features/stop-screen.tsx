@@ -19,18 +19,15 @@ const SCREENS: Record<StopId, ComponentType> = {
   'hand-over': dynamic(() => import('./hand-over/hand-over').then((m) => m.HandOver)),
 };
 
-const boiler = (pick: (m: typeof import('./boiler/screens')) => ComponentType): ComponentType =>
-  dynamic(() => import('./boiler/screens').then(pick));
-
 /** The stops a boiler job has in its own form; the others serve every family. */
 const BOILER: Partial<Record<StopId, ComponentType>> = {
-  'make-safe': boiler((m) => m.BoilerMakeSafe),
-  survey: boiler((m) => m.BoilerSurveyScreen),
-  decide: boiler((m) => m.BoilerDecide),
-  connect: boiler((m) => m.BoilerConnect),
-  'power-up': boiler((m) => m.BoilerStart),
-  'set-up': boiler((m) => m.BoilerSetUp),
-  week: boiler((m) => m.BoilerWeek),
+  'make-safe': dynamic(() => import('./boiler/make-safe').then((m) => m.BoilerMakeSafe)),
+  survey: dynamic(() => import('./boiler/survey').then((m) => m.BoilerSurveyScreen)),
+  decide: dynamic(() => import('./boiler/decide').then((m) => m.BoilerDecide)),
+  connect: dynamic(() => import('./boiler/connect').then((m) => m.BoilerConnect)),
+  'power-up': dynamic(() => import('./boiler/start').then((m) => m.BoilerStart)),
+  'set-up': dynamic(() => import('./boiler/set-up').then((m) => m.BoilerSetUp)),
+  week: dynamic(() => import('./boiler/week').then((m) => m.BoilerWeek)),
 };
 
 export function StopScreen({ stop }: { stop: StopId }): ReactNode {

@@ -6,6 +6,7 @@ import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import { type Net, terminalOf } from '@core/boiler/wiring';
 import type { KeyboardEvent, ReactNode } from 'react';
+import '../hand-over/hand-over.css';
 import './centre.css';
 
 interface Props {

@@ -3,6 +3,7 @@
 /** The start on a time axis: tasks solid, waits dashed, the critical path in copper. */
 import type { Timeline } from '@core/timeline/timeline';
 import type { ReactNode } from 'react';
+import './centre.css';
 
 const ROW = 30;
 const WIDTH = 760;

@@ -1,0 +1,59 @@
+'use client';
+
+/** Connect: terminal by terminal, earth first. */
+import type { ReactNode } from 'react';
+import { Tick } from '../../ui/fields';
+import { Bench } from '../shell/frame';
+import { ReadingSide } from '../shell/reading-side';
+import { WiringCentre } from './centre';
+import { useBoiler } from './use-boiler';
+
+export function BoilerConnect(): ReactNode {
+  const { boiler, job, change, sealed, lit } = useBoiler();
+  const { steps, nets } = boiler;
+  const next = steps.find((s) => !job.connect.done[s.id]);
+  const done = steps.filter((s) => job.connect.done[s.id]).length;
+  return (
+    <>
+      <Bench title="Connect" note={`${done} of ${steps.length} done`}>
+        {boiler.safe.proved ? null : (
+          <p className="caution-line">Not proved dead yet: prove, test, prove in Make safe before a cover comes off.</p>
+        )}
+        {nets.length > 0 ? (
+          <WiringCentre parts={boiler.parts} nets={nets} result={null} lit={lit} />
+        ) : (
+          <p>No plan yet.</p>
+        )}
+        <section className="panel">
+          <h2>Work list</h2>
+          {steps.map((s) => (
+            <Tick
+              key={s.id}
+              checked={job.connect.done[s.id] === true}
+              disabled={sealed}
+              note={s.id === next?.id ? 'next' : undefined}
+              onToggle={(on) =>
+                change(`${on ? 'Done' : 'Not done'}: ${s.what}`, (j) => ({
+                  ...j,
+                  connect: { ...j.connect, done: { ...j.connect.done, [s.id]: on } },
+                }))
+              }
+            >
+              {s.what}
+            </Tick>
+          ))}
+        </section>
+      </Bench>
+      <ReadingSide
+        here="connect"
+        sentence={
+          next
+            ? `Next: ${next.what}.`
+            : steps.length > 0
+              ? 'All joined. Start when the covers are on.'
+              : boiler.sentence
+        }
+      />
+    </>
+  );
+}
