@@ -9,7 +9,7 @@ module.exports = {
       comment: 'The core has no interface, storage, framework or Node code.',
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(src/core|node_modules/(zod|@noble/hashes|fastest-levenshtein))' },
+      to: { pathNot: '^(src/core|node_modules/(zod|@noble/hashes|fastest-levenshtein|papaparse|@types/papaparse))' },
     },
     {
       name: 'ui-knows-core-only',

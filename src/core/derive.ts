@@ -3,6 +3,7 @@
  * Families plug in here; a stop never asks which family it serves.
  */
 import { type BoilerDerived, deriveBoiler } from './boiler/family';
+import { deriveFloor, type FloorDerived } from './floor/family';
 import { emptyJob, type Job } from './job/schema';
 import { deriveLowVoltage, type LowVoltageDerived } from './lowvoltage/family';
 import { pairTable } from './lowvoltage/predict';
@@ -12,6 +13,8 @@ import type { StopId } from './run';
 export interface Derived extends LowVoltageDerived {
   /** The boiler family's own results; null on a 24 V job. */
   boiler: BoilerDerived | null;
+  /** The floor family's own; null on the others. */
+  floor: FloorDerived | null;
   stops: StopProgress[];
   next: StopId;
 }
@@ -21,21 +24,23 @@ const emptyOf = (job: Job): Job => ({ ...emptyJob(), units: job.units });
 
 /** @param now ISO time for things that expire; null where time does not matter */
 export function derive(job: Job, now: string | null = null): Derived {
-  if (job.family === 'boiler') {
-    const boiler = deriveBoiler(job);
-    // What the frame reads of every family; the 24 V parts stay empty.
-    const shared: LowVoltageDerived = {
-      ...deriveLowVoltage(emptyOf(job), now),
-      questions: boiler.questions,
-      findings: boiler.findings,
-      proof: boiler.proof,
-      parts: boiler.kit,
-    };
-    const system = { ...shared.system, sentence: boiler.sentence };
-    const stops = progress(job, { ...shared, system, boiler });
-    return { ...shared, system, boiler, stops, next: nextStop(stops) };
-  }
-  const derived = { ...deriveLowVoltage(job, now), boiler: null };
+  const boiler = job.family === 'boiler' ? deriveBoiler(job) : null;
+  const floor = job.family === 'floor' ? deriveFloor(job) : null;
+  const own = boiler ?? floor;
+  // What the frame reads of every family; on the mains families the 24 V parts stay empty.
+  const shared = deriveLowVoltage(own ? emptyOf(job) : job, now);
+  const derived = own
+    ? {
+        ...shared,
+        questions: own.questions,
+        findings: own.findings,
+        proof: own.proof,
+        parts: own.kit,
+        system: { ...shared.system, sentence: own.sentence },
+        boiler,
+        floor,
+      }
+    : { ...shared, boiler, floor };
   const stops = progress(job, derived);
   return { ...derived, stops, next: nextStop(stops) };
 }
@@ -46,6 +51,7 @@ const milli = (value: number): number => Math.round(value * 1000) / 1000;
 export function derivedJson(job: Job, now: string | null = null): Record<string, unknown> {
   const d = derive(job, now);
   if (d.boiler) return boilerJson(d, d.boiler);
+  if (d.floor) return floorJson(d, d.floor);
   const { questions: _q, findings: _f, ...system } = d.system;
   return {
     system,
@@ -125,6 +131,55 @@ function boilerJson(d: Derived, b: BoilerDerived): Record<string, unknown> {
     steps: b.steps,
     proof: b.proof,
     makeSafe: { proved: b.safe.proved },
+    stops: d.stops.map(({ blockers, ...s }) => ({ ...s, blockers: blockers.map((x) => x.code) })),
+  };
+}
+
+/** A curve at every tenth minute, two decimals. */
+const tenth = (curve: Float64Array): number[] =>
+  Array.from(curve)
+    .filter((_, i) => i % 10 === 0)
+    .map((v) => Math.round(v * 100) / 100);
+
+function floorJson(d: Derived, f: FloorDerived): Record<string, unknown> {
+  const { warmUp, week } = f;
+  return {
+    sentence: f.sentence,
+    questions: f.questions,
+    findings: f.findings,
+    load: f.load,
+    contactor: f.contactor,
+    probe: f.probe,
+    sensor: f.mode,
+    limit: f.limit,
+    warmUp: warmUp
+      ? {
+          target: warmUp.target,
+          mostCelsius: milli(warmUp.mostCelsius),
+          held: warmUp.held,
+          points: warmUp.points,
+          fit: {
+            massFactor: milli(warmUp.fit.massFactor),
+            massError: milli(warmUp.fit.massError),
+            lossFactor: milli(warmUp.fit.lossFactor),
+            lossError: milli(warmUp.fit.lossError),
+            residualKelvin: milli(warmUp.fit.residualKelvin),
+            enough: warmUp.fit.enough,
+          },
+          everyTenMinutes: {
+            expected: tenth(warmUp.forecast.expected),
+            low: tenth(warmUp.forecast.low),
+            high: tenth(warmUp.forecast.high),
+          },
+        }
+      : null,
+    week: week ? { leads: week.leads, use: week.use } : null,
+    terminals: f.terminals,
+    settings: f.settings.card.length > 0 ? f.settings.card : f.settings.canonical.map(({ wrong: _w, ...s }) => s),
+    firstStart: f.start,
+    steps: f.steps,
+    proof: f.proof,
+    makeSafe: { proved: f.safe.proved },
     stops: d.stops.map(({ blockers, ...s }) => ({ ...s, blockers: blockers.map((x) => x.code) })),
   };
 }

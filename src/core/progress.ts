@@ -2,6 +2,7 @@
 
 import type { BoilerDerived } from './boiler/family';
 import type { Finding } from './findings/finding';
+import type { FloorDerived } from './floor/family';
 import type { Job } from './job/schema';
 import type { LowVoltageDerived } from './lowvoltage/family';
 import { STOPS, type StopId } from './run';
@@ -32,6 +33,7 @@ const yes = (...facts: boolean[]): { done: number; of: number } => ({
 /** What the frame needs of a job, whichever family it is of. */
 export interface ProgressInput extends LowVoltageDerived {
   boiler: BoilerDerived | null;
+  floor: FloorDerived | null;
 }
 
 /** The stops that a boiler job measures in its own way. */
@@ -81,8 +83,54 @@ function measureBoiler(id: StopId, job: Job, b: BoilerDerived): Measure | null {
   }
 }
 
+/** The stops that a floor job measures in its own way. */
+function measureFloor(id: StopId, job: Job, f: FloorDerived): Measure | null {
+  const count = (done: number, of: number, says: string): Measure => ({ done, of: Math.max(1, of), says });
+  switch (id) {
+    case 'arrive': {
+      const m = yes(job.site.name !== '', f.sheet !== null, job.arrive.worksNow !== undefined);
+      return { ...m, says: m.done === m.of ? (f.sheet?.name ?? '') : `${m.done} of ${m.of}` };
+    }
+    case 'make-safe':
+      return count(f.safe.readings.filter((r) => r !== null).length, 3, f.safe.proved ? 'proved dead' : 'not proved');
+    case 'survey': {
+      const open = f.questions.filter((q) => q.stop === 'survey').length;
+      return count(
+        Object.keys(job.floor.mats).length > 0 ? (open === 0 ? 2 : 1) : 0,
+        2,
+        f.load ? `${Math.round(f.load.watts)} W` : open > 0 ? `${open} to measure` : 'no mats yet',
+      );
+    }
+    case 'decide':
+      return count(
+        f.load && f.questions.length === 0 ? 1 : 0,
+        1,
+        f.questions.length > 0 ? `${f.questions.length} to answer` : f.contactor ? 'by contactor' : 'direct',
+      );
+    case 'connect': {
+      const done = f.steps.filter((s) => job.connect.done[s.id]).length;
+      return count(done, f.steps.length, f.steps.length > 0 ? `${done} of ${f.steps.length}` : 'no plan yet');
+    }
+    case 'power-up': {
+      const said = f.start.filter((s) => s.said !== null).length;
+      return count(
+        said,
+        f.start.length,
+        f.start.length > 0 ? `${said} of ${f.start.length} answered` : 'no device yet',
+      );
+    }
+    case 'set-up': {
+      const { card } = f.settings;
+      const entered = card.filter((r) => job.setUp.entered[r.key]).length;
+      return count(entered, card.length, card.length > 0 ? `${entered} of ${card.length} set` : 'no card yet');
+    }
+    default:
+      return null;
+  }
+}
+
 function measureStop(id: StopId, job: Job, d: ProgressInput): Measure {
-  const own = d.boiler ? measureBoiler(id, job, d.boiler) : null;
+  const own = d.boiler ? measureBoiler(id, job, d.boiler) : d.floor ? measureFloor(id, job, d.floor) : null;
   if (own) return own;
   const with_ = (m: { done: number; of: number }, says: string): Measure => ({ ...m, says });
   switch (id) {

@@ -21,7 +21,7 @@ const SCREENS: Record<StopId, ComponentType> = {
 
 /** The stops a boiler job has in its own form; the others serve every family. */
 const BOILER: Partial<Record<StopId, ComponentType>> = {
-  'make-safe': dynamic(() => import('./boiler/make-safe').then((m) => m.BoilerMakeSafe)),
+  'make-safe': dynamic(() => import('./mains/make-safe').then((m) => m.MainsMakeSafe)),
   survey: dynamic(() => import('./boiler/survey').then((m) => m.BoilerSurveyScreen)),
   decide: dynamic(() => import('./boiler/decide').then((m) => m.BoilerDecide)),
   connect: dynamic(() => import('./boiler/connect').then((m) => m.BoilerConnect)),

@@ -44,7 +44,7 @@ function weekRows(job: Job): string[][] {
       events
         .map((e) => {
           const p = profiles[e.profile];
-          return `${clock(e.minute)} ${p?.name ?? e.profile}${p ? ` (heat ${temperatureText(job, p.heatCelsius)}, cool ${temperatureText(job, p.coolCelsius)})` : ''}`;
+          return `${clock(e.minute)} ${p?.name ?? e.profile}${p ? ` (${p.coolCelsius === undefined ? temperatureText(job, p.heatCelsius) : `heat ${temperatureText(job, p.heatCelsius)}, cool ${temperatureText(job, p.coolCelsius)}`})` : ''}`;
         })
         .join('; '),
     ]);

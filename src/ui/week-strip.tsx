@@ -26,7 +26,7 @@ const HEIGHT = 74;
 const NAMES = 32;
 const STEP = 15;
 const LOW = 10;
-const HIGH = 32;
+const HIGH = 34;
 
 const yOf = (celsius: number): number =>
   HEIGHT - 5 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - NAMES - 8);
@@ -112,15 +112,20 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
             const p = profiles[s.profile];
             return p ? (
               <g key={s.from}>
+                {/* Between heating and cooling nothing runs; without cooling the warmth itself is filled. */}
                 <rect
-                  className="comfort"
+                  className={p.coolCelsius === undefined ? 'warmth' : 'comfort'}
                   x={s.from}
-                  y={yOf(p.coolCelsius)}
+                  y={yOf(p.coolCelsius ?? p.heatCelsius)}
                   width={s.to - s.from}
-                  height={yOf(p.heatCelsius) - yOf(p.coolCelsius)}
+                  height={
+                    p.coolCelsius === undefined ? HEIGHT - yOf(p.heatCelsius) : yOf(p.heatCelsius) - yOf(p.coolCelsius)
+                  }
                 />
                 <line className="heat" x1={s.from} x2={s.to} y1={yOf(p.heatCelsius)} y2={yOf(p.heatCelsius)} />
-                <line className="cool" x1={s.from} x2={s.to} y1={yOf(p.coolCelsius)} y2={yOf(p.coolCelsius)} />
+                {p.coolCelsius === undefined ? null : (
+                  <line className="cool" x1={s.from} x2={s.to} y1={yOf(p.coolCelsius)} y2={yOf(p.coolCelsius)} />
+                )}
               </g>
             ) : (
               <rect key={s.from} className="unknown" x={s.from} y={0} width={s.to - s.from} height={HEIGHT} />
@@ -145,7 +150,7 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
               className={`week-event${on ? ' on' : ''}${e.minute > 1330 ? ' late' : ''}`}
               style={{ left: `${(e.minute / 1440) * 100}%` }}
               aria-pressed={on}
-              aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}, cool ${format(p.coolCelsius)}` : ''}. Arrow keys move it, Delete removes it.`}
+              aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}${p.coolCelsius === undefined ? '' : `, cool ${format(p.coolCelsius)}`}` : ''}. Arrow keys move it, Delete removes it.`}
               onClick={() => onSelect(on ? null : { day, index: i })}
               onKeyDown={keys(i)}
               onPointerDown={(event) => {

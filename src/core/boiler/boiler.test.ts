@@ -283,10 +283,8 @@ describe('prove, test, prove', () => {
   it('takes three readings in that order', () => {
     expect(safe(r('prove-before', 231, 1), r('dead', 0, 2), r('prove-after', 230, 3))?.proved).toBe(true);
     expect(safe(r('prove-before', 231, 3), r('dead', 0, 2), r('prove-after', 230, 4))?.proved).toBe(false);
-    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2))?.findings.map((f) => f.code)).toEqual([
-      'boiler.not-proved',
-    ]);
-    expect(safe(r('dead', 228, 2))?.findings.map((f) => f.code)).toEqual(['boiler.still-live']);
+    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2))?.findings.map((f) => f.code)).toEqual(['mains.not-proved']);
+    expect(safe(r('dead', 228, 2))?.findings.map((f) => f.code)).toEqual(['mains.still-live']);
   });
 });
 

@@ -2,6 +2,8 @@
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import type { Wire } from '../job/boiler-schema';
 import type { Job } from '../job/schema';
+import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings } from '../settings/card';
@@ -11,7 +13,6 @@ import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
 import { type DemandRow, demandPairs } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
 import { type HotWater, hotWater } from './hot-water';
-import { checkMainsSafe, type MainsSafe } from './make-safe';
 import { type PartInfo, type Plant, plantOf, plantParts } from './parts';
 import { proofPlan } from './proof';
 import { boilerSettings, flowCheck } from './settings';
@@ -163,22 +164,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   const done = new Set(Object.entries(survey.start).flatMap(([id, s]) => (s.done ? [id] : [])));
   const tests: TestPlan[] = plant && sheet ? proofPlan(plant, sheet, demands) : [];
   const proof = runProof(asked, tests);
-  for (const t of proof.tests)
-    for (const m of t.measures)
-      if (m.verdict === 'fail')
-        findings.push(
-          finding(
-            'proof.failed',
-            {
-              test: t.title,
-              what: m.what,
-              value: String(m.readings.at(-1)?.value ?? ''),
-              predicted: `${m.predicted.low} to ${m.predicted.high}`,
-            },
-            [`test:${t.id}`],
-            'read',
-          ),
-        );
+  findings.push(...proofFindings(proof, asked.units));
   if (survey.internet === false) findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
   findings.sort(bySeverity);
   const nets = plant ? planNets(plant) : [];

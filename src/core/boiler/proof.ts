@@ -1,4 +1,5 @@
 /** The proof of a plant: by the receiver's own buttons first, then as paired; each channel alone, both, neither. */
+import { OPEN_BOX_CAUTION } from '../mains/cautions';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import type { DemandRow } from './demand';
 import type { Plant } from './parts';
@@ -82,7 +83,7 @@ export function proofPlan(plant: Plant, sheet: BoilerSheet, demands: readonly De
         place: 'board',
         seconds: 120,
         wait: r.steps.length > 1 ? { seconds: 30, label: 'Valve travel' } : null,
-        caution: 'Live terminals are open for this measurement: by those licensed for it, with a proved tester.',
+        caution: OPEN_BOX_CAUTION,
         measures,
       });
     }

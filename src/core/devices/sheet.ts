@@ -60,6 +60,18 @@ export const SettingKey = z.enum([
   'floor.limit',
   'store.target',
   'store.pasteurise',
+  'floor.sensor',
+  'floor.minimum',
+  'probe.type',
+  'load.metering',
+  'load.watts',
+  'energy.price',
+  'energy.currency',
+  'start.adaptive',
+  'window.open',
+  'lock',
+  'clock',
+  'damp.guard',
 ]);
 
 /** Where the setting is on this device: a numbered function, a path through its menus, or a switch in its case. */
@@ -82,7 +94,7 @@ export const SettingEntry = z.strictObject({
       low: z.number(),
       high: z.number(),
       step: z.number().positive(),
-      unit: z.enum(['K', 's', 'min', '/h', '°C', '%', 'min/h']),
+      unit: z.enum(['K', 's', 'min', '/h', '°C', '%', 'min/h', 'W', '/kWh']),
     })
     .optional(),
 });
@@ -117,6 +129,16 @@ const AccessoryRelay = z.strictObject({
   terminals: z.union([z.tuple([TerminalLabel]), z.tuple([TerminalLabel, TerminalLabel])]),
   kinds: z.array(z.enum(['humidifier', 'dehumidifier', 'ventilator'])).min(1),
 });
+
+/** How the device keeps a week: which days are alike, how many events a day, and what a time means. */
+export const Schedule = z.strictObject({
+  pattern: z.enum(['7-day', '5+2', '6+1', '5+1+1', 'each-day']),
+  slotsPerDay: z.int().min(1).max(24),
+  minimumGapMinutes: z.int().min(1).max(240),
+  times: z.enum(['start-at', 'reach-by']),
+  owner: z.enum(['device', 'account', 'either']),
+});
+export type Schedule = z.infer<typeof Schedule>;
 
 export const DeviceSheet = z
   .strictObject({
@@ -153,13 +175,7 @@ export const DeviceSheet = z
     accessoryRelays: z.array(AccessoryRelay).max(4).default([]),
     detectsTerminals: z.boolean(),
     powerKits: z.array(z.enum(['extender', 'splitter', 'separate-transformer', 'reuse-g'])).default([]),
-    schedule: z.strictObject({
-      pattern: z.enum(['7-day', '5+2', '5+1+1', 'each-day']),
-      slotsPerDay: z.int().min(1).max(24),
-      minimumGapMinutes: z.int().min(1).max(240),
-      times: z.enum(['start-at', 'reach-by']),
-      owner: z.enum(['device', 'account', 'either']),
-    }),
+    schedule: Schedule,
     heatRangeCelsius: z.tuple([z.number(), z.number()]),
     coolRangeCelsius: z.tuple([z.number(), z.number()]),
     deadbandKelvin: z.number().min(0.5).max(5),

@@ -5,6 +5,7 @@
  */
 import * as z from 'zod';
 import { BoilerSurvey } from './boiler-schema';
+import { FloorSurvey } from './floor-schema';
 
 export const JOB_FORMAT = 'augerset.job';
 export const JOB_VERSION = 1;
@@ -194,7 +195,17 @@ export const Survey = z.strictObject({
   note: longText.optional(),
 });
 
-export const Quantity = z.enum(['volts-ac', 'volts-dc', 'ohms', 'amps', 'celsius', 'kelvin', 'seconds', 'seen']);
+export const Quantity = z.enum([
+  'volts-ac',
+  'volts-dc',
+  'ohms',
+  'amps',
+  'celsius',
+  'kelvin',
+  'seconds',
+  'watts',
+  'seen',
+]);
 
 /** One measured or observed value. Never changed: a repeat adds another; a slip is struck. */
 export const Reading = z.strictObject({
@@ -259,7 +270,8 @@ export const Defect = z.strictObject({
 export const Profile = z.strictObject({
   name: shortText,
   heatCelsius: z.number().min(-20).max(60),
-  coolCelsius: z.number().min(-20).max(60),
+  /** Absent where nothing cools: a heated floor. */
+  coolCelsius: z.number().min(-20).max(60).optional(),
 });
 
 export const WeekEvent = z.strictObject({ minute: z.int().min(0).max(1439), profile: key });
@@ -299,8 +311,8 @@ export const Amendment = z.strictObject({
   changes: z.array(Change).max(500),
 });
 
-/** 24v: control wiring from a transformer. boiler: mains-switched heating and stored hot water. */
-export const Family = z.enum(['24v', 'boiler']);
+/** 24v: control wiring from a transformer. boiler: mains-switched heating and stored hot water. floor: electric floor heating. */
+export const Family = z.enum(['24v', 'boiler', 'floor']);
 
 export const Job = z.strictObject({
   format: z.literal(JOB_FORMAT),
@@ -326,6 +338,7 @@ export const Job = z.strictObject({
   supplies: z.record(key, Supply).prefault({}),
   survey: Survey.prefault({}),
   boiler: BoilerSurvey.prefault({}),
+  floor: FloorSurvey.prefault({}),
   readings: z.record(key, Reading).prefault({}),
   /** Answers to open questions, by question code. */
   answers: z.record(key, shortText).prefault({}),

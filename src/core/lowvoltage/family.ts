@@ -3,7 +3,8 @@ import { chosenSheet } from '../devices/choose';
 import type { DeviceSheet } from '../devices/sheet';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import type { Job, Reading } from '../job/schema';
-import { bandText, type ProofRun, runProof, valueText } from '../proof/proof-run';
+import { proofFindings } from '../proof/proof-findings';
+import { type ProofRun, runProof } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
 import { checkWeek } from '../week/week';
 import { type Budget, budgetFindings, planBudget } from './budget';
@@ -167,38 +168,6 @@ function detectedFindings(job: Job, wired: readonly string[], byHand: readonly s
         `reported ${detected.join(' ')}`,
       ),
     );
-  return findings;
-}
-
-function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
-  const findings: Finding[] = [];
-  for (const t of proof.tests) {
-    if (t.skipReason !== null && t.verdict === 'skipped')
-      findings.push(finding('proof.skipped', { test: t.title, reason: t.skipReason }, [`test:${t.id}`], 'skipped'));
-    for (const m of t.measures) {
-      const last = m.readings[m.readings.length - 1];
-      if (!last) continue;
-      if (m.verdict === 'fail') {
-        findings.push(
-          finding(
-            'proof.failed',
-            {
-              test: t.title,
-              what: m.what,
-              value: valueText(m.quantity, last.value, units, m.seen),
-              predicted: bandText(m, units),
-            },
-            [`test:${t.id}`, ...(m.a ? [m.a] : []), ...(m.b ? [m.b] : [])],
-            `reading ${last.id}`,
-          ),
-        );
-      } else if (m.verdict === 'inconclusive') {
-        findings.push(
-          finding('proof.inconclusive', { test: t.title, what: m.what }, [`test:${t.id}`], `reading ${last.id}`),
-        );
-      }
-    }
-  }
   return findings;
 }
 

@@ -156,6 +156,8 @@ export function valueText(
       return units === 'us' ? `${fixed((value * 9) / 5, 1)} °F` : `${fixed(value, 1)} K`;
     case 'seconds':
       return `${fixed(value, 0)} s`;
+    case 'watts':
+      return `${fixed(value, 0)} W`;
     case 'seen':
       return value >= 0.5 ? (seen?.yes ?? 'yes') : (seen?.no ?? 'no');
   }

@@ -30,6 +30,8 @@ const UNIT_WORDS = {
   '°C': '°C',
   '%': '%',
   'min/h': 'min per hour',
+  W: 'W',
+  '/kWh': 'per kWh',
 } as const;
 
 const signedText = (value: string): string => (/^-\d/.test(value) ? value.replace('-', '−') : value);

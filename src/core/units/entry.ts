@@ -18,6 +18,7 @@ const LIMITS: Record<Exclude<Quantity, 'seen'>, Limits> = {
   celsius: { low: -60, high: 150, unit: '°C' },
   kelvin: { low: -100, high: 100, unit: 'K' },
   seconds: { low: 0, high: 86_400, unit: 's' },
+  watts: { low: 0, high: 50_000, unit: 'W' },
 };
 
 /** The unit a figure is typed in. */

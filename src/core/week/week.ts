@@ -1,17 +1,18 @@
 /** Checks a week against the device: ranges, deadband, order, spacing, slots, pattern. */
-import type { DeviceSheet } from '../devices/sheet';
+import type { DeviceSheet, Schedule } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job, Profile, Week, WeekEvent } from '../job/schema';
 
 export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
 /** Days that must be alike for each device pattern. */
-export const PATTERN_GROUPS: Record<DeviceSheet['schedule']['pattern'], readonly (readonly number[])[]> = {
+export const PATTERN_GROUPS: Record<Schedule['pattern'], readonly (readonly number[])[]> = {
   '7-day': [[0], [1], [2], [3], [4], [5], [6]],
   '5+2': [
     [0, 1, 2, 3, 4],
     [5, 6],
   ],
+  '6+1': [[0, 1, 2, 3, 4, 5], [6]],
   '5+1+1': [[0, 1, 2, 3, 4], [5], [6]],
   'each-day': [[0, 1, 2, 3, 4, 5, 6]],
 };
@@ -74,8 +75,8 @@ export function checkWeek(job: Job, sheet: DeviceSheet | null): Finding[] {
   const leastGap = Math.max(1.7, sheet?.deadbandKelvin ?? 0);
   for (const [id, p] of Object.entries(week.profiles)) {
     const about = [`profile:${id}`];
-    const gap = p.coolCelsius - p.heatCelsius;
-    if (gap < leastGap - 1e-9)
+    const gap = p.coolCelsius === undefined ? null : p.coolCelsius - p.heatCelsius;
+    if (gap !== null && gap < leastGap - 1e-9)
       findings.push(
         finding(
           'week.deadband',
@@ -90,11 +91,17 @@ export function checkWeek(job: Job, sheet: DeviceSheet | null): Finding[] {
         findings.push(finding('week.range', { profile: p.name, what, celsius, low, high }, about, sheet.name));
     };
     check('heat', p.heatCelsius, sheet.heatRangeCelsius);
-    check('cool', p.coolCelsius, sheet.coolRangeCelsius);
+    if (p.coolCelsius !== undefined) check('cool', p.coolCelsius, sheet.coolRangeCelsius);
   }
   const heats = Object.values(week.profiles).map((p) => p.heatCelsius);
   const setback = heats.length > 1 ? Math.max(...heats) - Math.min(...heats) : 0;
   if (setback > 5) findings.push(finding('week.deep-setback', { kelvin: setback }, ['week'], 'between the profiles'));
+  return [...findings, ...checkDays(week, sheet)];
+}
+
+/** The days against the device: profiles there, order, spacing, slots and which days must be alike. */
+export function checkDays(week: Week, sheet: { name: string; schedule: Schedule } | null): Finding[] {
+  const findings: Finding[] = [];
   if (!week.days) return findings;
   week.days.forEach((events, d) => {
     const day = DAYS[d] ?? '';

@@ -1,7 +1,7 @@
 'use client';
 
 /** Start and pair, on a time axis. */
-import { MAINS_CAUTION } from '@core/boiler/cautions';
+import { MAINS_CAUTION } from '@core/mains/cautions';
 import type { ReactNode } from 'react';
 import { Choice, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';

@@ -239,7 +239,7 @@ interface CardProps {
 
 function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps): ReactNode {
   const nudge = (key: 'heatCelsius' | 'coolCelsius', by: number): void => {
-    const raw = profile[key] + by;
+    const raw = (profile[key] ?? 0) + by;
     // Whole degrees Fahrenheit or half degrees Celsius, whatever was there before.
     const next = us ? fahrenheitToCelsius(Math.round(celsiusToFahrenheit(raw))) : Math.round(raw * 2) / 2;
     onChange(`${profile.name}: ${key === 'heatCelsius' ? 'heat' : 'cool'} ${show(next)}`, {
@@ -247,7 +247,7 @@ function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps)
       [key]: Math.round(next * 1e6) / 1e6,
     });
   };
-  const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string): ReactNode => (
+  const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string, value: number): ReactNode => (
     <div className={`setpoint ${word}`}>
       <button
         type="button"
@@ -259,7 +259,7 @@ function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps)
       </button>
       <span>
         <span className="soft">{word}</span>
-        <b className="mono">{show(profile[key])}</b>
+        <b className="mono">{show(value)}</b>
       </span>
       <button
         type="button"
@@ -274,8 +274,8 @@ function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps)
   return (
     <article className="profile">
       <h2>{profile.name}</h2>
-      {setpoint('heatCelsius', 'heat')}
-      {setpoint('coolCelsius', 'cool')}
+      {setpoint('heatCelsius', 'heat', profile.heatCelsius)}
+      {profile.coolCelsius === undefined ? null : setpoint('coolCelsius', 'cool', profile.coolCelsius)}
     </article>
   );
 }

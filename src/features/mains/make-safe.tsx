@@ -1,26 +1,27 @@
 'use client';
 
 /** Make safe: prove, test, prove. */
-import { MAINS_CAUTION } from '@core/boiler/cautions';
-import { PROVE_STEPS } from '@core/boiler/make-safe';
+import { MAINS_CAUTION } from '@core/mains/cautions';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Bench } from '../shell/frame';
+import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
-import { useBoiler } from './use-boiler';
 import '../make-safe/make-safe.css';
 
-export function BoilerMakeSafe(): ReactNode {
-  const { job, boiler, read, sealed } = useBoiler();
-  const { safe } = boiler;
-  const next = PROVE_STEPS.findIndex((_, i) => safe.readings[i] === null);
+export function MainsMakeSafe(): ReactNode {
+  const { job, derived, read, sealed } = useJob();
+  const { safe } = derived.boiler ?? derived.floor ?? {};
+  if (!safe) throw new Error('this screen needs a mains job');
+  const { steps } = safe;
+  const next = steps.findIndex((_, i) => safe.readings[i] === null);
   return (
     <>
       <Bench title="Make safe" note="mains: prove, test, prove">
         <p className="caution-line">{MAINS_CAUTION}</p>
-        {PROVE_STEPS.map((s, i) => {
+        {steps.map((s, i) => {
           const r = safe.readings[i];
           return (
             <section key={s.id} className="panel stack">
@@ -59,7 +60,7 @@ export function BoilerMakeSafe(): ReactNode {
           safe.proved
             ? 'Dead, and proved: the tester worked before and after.'
             : next >= 0
-              ? `Next: ${PROVE_STEPS[next]?.what.toLowerCase() ?? ''}.`
+              ? `Next: ${steps[next]?.what.toLowerCase() ?? ''}.`
               : 'Three readings, and not yet a proof.'
         }
       >

@@ -1,0 +1,213 @@
+/** Findings of boiler plants and stored hot water. */
+import { amps, fixed, listed } from '../units/units';
+import { entry, type None } from './entry';
+
+export const BOILER_FINDINGS = {
+  'boiler.unknown-point': entry<{ point: string }>(
+    'blocker',
+    'survey',
+    'A wire ends on a terminal this plant does not have.',
+    (f) => ({
+      message: `${f.point} is not a terminal of this plant.`,
+      fix: 'Read the letters again, or say which plant it is.',
+    }),
+  ),
+  'boiler.too-few-channels': entry<{ device: string; zones: number }>(
+    'blocker',
+    'decide',
+    'The receiver has too few channels for the plant.',
+    (f) => ({
+      message: `${f.device} cannot switch ${f.zones === 1 ? 'this plant’s heating and hot water' : `${fixed(f.zones, 0)} heating zones`} by itself.`,
+      fix: 'Choose a receiver with enough channels.',
+    }),
+  ),
+  'boiler.no-bus-output': entry<{ device: string }>(
+    'blocker',
+    'decide',
+    'A bus boiler and a device without a bus.',
+    (f) => ({
+      message: `The boiler wants a data bus and ${f.device} has none.`,
+      fix: 'Choose a relay box with a bus, or use the boiler’s switched-live input if its maker provides one.',
+    }),
+  ),
+  'boiler.no-hw-off-output': entry<{ device: string }>(
+    'blocker',
+    'decide',
+    'A three-port plant and a device without a hot-water-off output.',
+    (f) => ({
+      message: `A three-port valve needs “hot water off”, and ${f.device} has no such output.`,
+      fix: 'Choose a receiver with a hot-water-off terminal.',
+    }),
+  ),
+  'boiler.needs-relay': entry<{ input: string }>(
+    'blocker',
+    'decide',
+    'The valves give a live call and the boiler’s input does not take one.',
+    (f) => ({
+      message: `The valves call with 230 V, and this boiler takes ${f.input}: the plan’s live must not reach its call terminals.`,
+      fix: 'Put a relay between: its coil on the call net, its volt-free contact on the boiler; or use the boiler’s own interface for valves.',
+    }),
+  ),
+  'boiler.gravity': entry<None>('caution', 'decide', 'Old gravity hot water.', () => ({
+    message: 'Gravity hot water: no heating without hot water, and the cylinder cannot be shut off.',
+    fix: 'It can be controlled as it is; tell the customer what a valve and a cylinder thermostat would change.',
+  })),
+  'boiler.link-missing': entry<None>(
+    'blocker',
+    'connect',
+    'A volt-free output that is to switch the mains lacks its link from L.',
+    () => ({
+      message: 'The receiver’s output is volt-free and its common has no link from L: nothing will ever be switched.',
+      fix: 'Fit the link L to COM.',
+    }),
+  ),
+  'boiler.link-on-low-voltage': entry<None>(
+    'blocker',
+    'connect',
+    'The link L to COM is in while the boiler’s call input is extra low voltage.',
+    () => ({
+      message:
+        'The link L to COM is in, and the boiler’s call terminals are extra low voltage: mains would enter them.',
+      fix: 'Take the link out before anything is switched on.',
+    }),
+  ),
+  'boiler.mains-on-low-voltage': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'Mains reaches an extra-low-voltage call input in some demand.',
+    (f) => ({
+      message: `With ${f.demand}, mains stands on the boiler’s extra-low-voltage call terminals.`,
+      fix: 'Find the core that brings it, with the supply off.',
+    }),
+  ),
+  'boiler.bus-and-live': entry<None>('blocker', 'connect', 'Data bus and switched live are both connected.', () => ({
+    message: 'Data bus and switched live are both connected: the boiler has two masters.',
+    fix: 'Take the switched live off, unless both makers say that both may be used.',
+  })),
+  'boiler.hw-off-missing': entry<None>(
+    'blocker',
+    'connect',
+    'Hot-water-off is not joined to the three-port valve’s grey core.',
+    () => ({
+      message: 'Hot water off does not reach the valve’s grey: heating alone will not fire the boiler.',
+      fix: 'Join terminal 1 of the receiver to grey and the cylinder thermostat’s satisfied contact.',
+    }),
+  ),
+  'boiler.channels-crossed': entry<None>('blocker', 'connect', 'Heating and hot water are crossed.', () => ({
+    message: 'Heating and hot water are crossed: each channel runs the other.',
+    fix: 'Change 3 and 4 over, with the supply off.',
+  })),
+  'boiler.no-permanent-live': entry<None>(
+    'blocker',
+    'connect',
+    'A boiler that runs its own pump or frost guard has no permanent live.',
+    () => ({
+      message: 'The boiler has no permanent live: no pump overrun, no frost guard, no hot water of its own.',
+      fix: 'Bring L to the boiler beside the switched live.',
+    }),
+  ),
+  'boiler.neutral-shared': entry<None>('blocker', 'connect', 'The neutral belongs to another circuit.', () => ({
+    message: 'The neutral is borrowed from another circuit: it can be live with this spur off.',
+    fix: 'Stop. A licensed electrician gives this spur a neutral of its own.',
+  })),
+  'boiler.neutral-open': entry<{ points: string[] }>('blocker', 'connect', 'A load’s neutral goes nowhere.', (f) => ({
+    message: `No neutral at ${listed(f.points)}.`,
+    fix: 'Join it to the neutral bar of the wiring centre.',
+  })),
+  'boiler.earth-missing': entry<{ where: string }>('blocker', 'connect', 'An earth is missing.', (f) => ({
+    message: `No earth at ${f.where}.`,
+    fix: 'Stop the mains work until the earth is restored by somebody licensed for it.',
+  })),
+  'boiler.fuse-rating': entry<{ amps: number }>('caution', 'connect', 'The spur’s fuse is not 3 A.', (f) => ({
+    message: `The spur is fused at ${fixed(f.amps, 0)} A; heating controls usually want 3 A.`,
+    fix: 'Fit 3 A unless the makers of boiler and receiver say otherwise.',
+  })),
+  'boiler.contact-overload': entry<{ amps: number; rated: number }>(
+    'blocker',
+    'connect',
+    'A receiver contact carries more than it is rated for.',
+    (f) => ({
+      message: `Boiler and pump together take ${amps(f.amps)} through a contact rated ${fixed(f.rated, 0)} A.`,
+      fix: 'Switch them through a relay, or let the boiler run its own pump.',
+    }),
+  ),
+  'boiler.old-thermostat-in-series': entry<None>(
+    'blocker',
+    'connect',
+    'The old room thermostat is still in series.',
+    () => ({
+      message: 'The old room thermostat is still in series: it keeps blocking the new one.',
+      fix: 'Join its feed and return in the wiring centre; park and sleeve its neutral.',
+    }),
+  ),
+  'boiler.floating-core': entry<None>('caution', 'connect', 'A core of the old thermostat is left loose.', () => ({
+    message: 'A core of the old room thermostat is left loose.',
+    fix: 'Terminate and sleeve it in the wiring centre; note where it goes.',
+  })),
+  'boiler.does-not-fire': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the boiler does not fire for a demand.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the boiler does not fire.`,
+      fix: 'Follow the live cores on the drawing for this demand to where they stop.',
+    }),
+  ),
+  'boiler.pump-silent': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the boiler fires and the pump does not run.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the boiler fires and the pump stands still.`,
+      fix: 'Find where the pump’s live or neutral is lost.',
+    }),
+  ),
+  'boiler.fires-unasked': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the boiler fires without a demand.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the boiler fires.`,
+      fix: 'Follow the live cores on the drawing for this demand back to where they come from.',
+    }),
+  ),
+  'boiler.wrong-way': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the water goes the wrong way for a demand.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the water goes the wrong way.`,
+      fix: 'Compare the valves’ cores with the plan.',
+    }),
+  ),
+  'boiler.reheat-never': entry<{ watts: number }>('blocker', 'week', 'The power never heats the store.', (f) => ({
+    message: `With ${fixed(f.watts / 1000, 1)} kW the store never reaches its target: it loses as much.`,
+    fix: 'Check the coil’s and boiler’s ratings, and the insulation.',
+  })),
+  'boiler.window-short': entry<{ at: string; needed: number; minutes: number; short: number }>(
+    'caution',
+    'week',
+    'A hot water window is shorter than the reheat it must hold.',
+    (f) => ({
+      message: `The window at ${f.at} has ${fixed(f.minutes, 0)} min and needs ${fixed(f.needed, 0)}: short by ${fixed(f.short, 0)}.`,
+      fix: 'Begin it earlier, or add a window.',
+    }),
+  ),
+  'boiler.store-cool': entry<{ celsius: number }>('caution', 'set-up', 'The store is kept under 60 °C.', (f) => ({
+    message: `The store is kept at ${fixed(f.celsius, 0)} °C: legionella can grow below 60 °C.`,
+    fix: 'Keep 60 °C at the cylinder with a mixing valve at the outlets, or pasteurise every week.',
+  })),
+  'boiler.no-condensing': entry<{ celsius: number }>('note', 'set-up', 'The return is too warm to condense.', (f) => ({
+    message: `The return comes back at ${fixed(f.celsius, 0)} °C: above about 54 °C the boiler does not condense.`,
+    fix: 'Lower the flow temperature as far as the radiators allow.',
+  })),
+  'boiler.floor-flow': entry<{ celsius: number }>(
+    'blocker',
+    'set-up',
+    'The flow is too hot for a floor circuit.',
+    (f) => ({
+      message: `${fixed(f.celsius, 0)} °C is too hot for a floor circuit.`,
+      fix: '35 to 45 °C, mixed, with a limit thermostat that stops the circuit.',
+    }),
+  ),
+} as const;

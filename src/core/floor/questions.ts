@@ -1,0 +1,170 @@
+/** What the floor's survey cannot say yet, and what would settle it. */
+import type { Question } from '../findings/finding';
+import type { ProbeType } from '../job/floor-schema';
+import type { Job } from '../job/schema';
+import { fixed } from '../units/units';
+import type { FloorLoad } from './load';
+import type { FloorSheet } from './sheet';
+import { type ProbeFit, probeName } from './thermistor';
+
+interface Facts {
+  load: FloorLoad | null;
+  sheet: FloorSheet | null;
+  fits: readonly ProbeFit[];
+  type: ProbeType | null;
+}
+
+const measure = (code: string, about: string[], ask: string, how: string): Question => ({
+  code,
+  stop: 'survey',
+  about,
+  ask,
+  how,
+  answers: [],
+  needed: true,
+});
+
+export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Question[] {
+  const survey = job.floor;
+  const questions: Question[] = [];
+  if (Object.keys(survey.mats).length === 0)
+    questions.push(
+      measure(
+        'floor-mats',
+        ['mats'],
+        'Which mats or cables lie in the floor?',
+        'The nameplate or the tag on each cold lead: watts and volts.',
+      ),
+    );
+  if (survey.supplyVolts === undefined)
+    questions.push(
+      measure(
+        'floor-supply',
+        ['supply'],
+        'What is the supply?',
+        'Volts between the two supply cores, with a proved tester.',
+      ),
+    );
+  if (survey.areaSquareMetres === undefined)
+    questions.push(
+      measure(
+        'floor-area',
+        ['area'],
+        'How large is the heated area?',
+        'Only where cable lies: not under a bath or cupboards.',
+      ),
+    );
+  if (survey.probe.ohms === undefined)
+    questions.push(
+      measure(
+        'floor-probe-ohms',
+        ['probe'],
+        'What does the probe read?',
+        'Ohms between its two cores, off the device; and how warm the floor is just then.',
+      ),
+    );
+  else if (survey.probe.floorCelsius === undefined && !survey.probe.type)
+    questions.push(
+      measure(
+        'floor-celsius',
+        ['probe'],
+        'How warm is the floor where the probe lies?',
+        'A thermometer on the floor beside it: without it the ohms fit every type.',
+      ),
+    );
+  const could = fits.filter((f) => f.fits);
+  if (!survey.probe.type && type === null && could.length > 1)
+    questions.push({
+      code: 'floor-probe',
+      stop: 'survey',
+      about: ['probe'],
+      ask: `The probe could be ${could.map((f) => probeName(f.type)).join(' or ')}. Which is printed on it?`,
+      how: 'Its bag or the device’s sheet; or lay a thermometer on the floor beside it for ten minutes and put that temperature in.',
+      answers: could.map((f) => ({
+        value: f.type,
+        label: probeName(f.type),
+        means: `It would show ${fixed(f.celsius, 1)} °C now.`,
+      })),
+      needed: true,
+    });
+  if (!survey.purpose)
+    questions.push({
+      code: 'floor-purpose',
+      stop: 'decide',
+      about: ['floor'],
+      ask: 'What is the floor for?',
+      how: 'Ask the customer; look for other heating in the room.',
+      answers: [
+        { value: 'comfort', label: 'Warm underfoot', means: 'The floor is steered; the room has other heating.' },
+        { value: 'bath', label: 'Bathroom', means: 'As warm underfoot, up to 33 °C at the surface.' },
+        { value: 'sole', label: 'The only heat', means: 'The room is steered and the floor capped.' },
+        { value: 'damp', label: 'Keep it dry', means: 'A short warm-up every day in an unheated room.' },
+      ],
+      needed: true,
+    });
+  if (!survey.covering)
+    questions.push({
+      code: 'floor-covering',
+      stop: 'decide',
+      about: ['floor'],
+      ask: 'What lies on it?',
+      how: 'Look, and ask what it will be if it is not laid yet.',
+      answers: [
+        { value: 'tile', label: 'Tile', means: 'Up to 40 °C at the probe.' },
+        { value: 'stone', label: 'Stone', means: 'As tile.' },
+        { value: 'timber', label: 'Timber', means: 'At most 27 °C and 100 W/m².' },
+        { value: 'laminate', label: 'Laminate', means: 'As timber.' },
+        { value: 'vinyl', label: 'Vinyl', means: 'As timber.' },
+        { value: 'carpet', label: 'Carpet', means: 'As timber, and it warms slowly.' },
+      ],
+      needed: true,
+    });
+  if (sheet && !sheet.groundFault && survey.groundFault === undefined)
+    questions.push({
+      code: 'floor-ground-fault',
+      stop: 'decide',
+      about: ['supply'],
+      ask: 'Is there ground-fault protection ahead of it?',
+      how: `${sheet.name} has none of its own. Look for a test button on its breaker or at the board.`,
+      answers: [
+        { value: 'upstream', label: 'Yes', means: 'Its test is part of the proof.' },
+        { value: 'none', label: 'No', means: 'One has to be fitted first.' },
+      ],
+      needed: true,
+    });
+  if (load && load.mats.length > 1 && survey.joined === undefined && survey.togetherOhms === undefined)
+    questions.push({
+      code: 'floor-joined',
+      stop: 'survey',
+      about: ['mats'],
+      ask: 'How are the mats joined?',
+      how: `Ohms of all together: ${fixed(load.parallelOhms ?? 0, 1)} Ω in parallel, ${fixed(load.seriesOhms ?? 0, 0)} Ω in series.`,
+      answers: [
+        { value: 'parallel', label: 'In parallel', means: 'Each has the whole supply.' },
+        { value: 'series', label: 'In series', means: 'They share it and hardly warm.' },
+      ],
+      needed: true,
+    });
+  return questions;
+}
+
+/** An answered question is survey: the floor with the answers in it. */
+export function withAnswers(job: Job): Job {
+  const { answers, floor } = job;
+  const purpose = (['comfort', 'bath', 'sole', 'damp'] as const).find((v) => v === answers['floor-purpose']);
+  const covering = (['tile', 'stone', 'timber', 'laminate', 'vinyl', 'carpet'] as const).find(
+    (v) => v === answers['floor-covering'],
+  );
+  const groundFault = (['upstream', 'none'] as const).find((v) => v === answers['floor-ground-fault']);
+  const joined = (['parallel', 'series'] as const).find((v) => v === answers['floor-joined']);
+  return {
+    ...job,
+    floor: {
+      ...floor,
+      ...(floor.purpose === undefined && purpose ? { purpose } : {}),
+      ...(floor.covering === undefined && covering ? { covering } : {}),
+      ...(floor.groundFault === undefined && groundFault ? { groundFault } : {}),
+      ...(floor.joined === undefined && joined ? { joined } : {}),
+    },
+  };
+}

@@ -1,0 +1,206 @@
+/** The week of a floor: when each warm time must begin, what it costs, and whether it is reached at all. */
+import type { Job, Week, WeekEvent } from '../job/schema';
+import { DAYS, profileAt } from '../week/week';
+import { type FloorHouse, type FloorState, settled } from './model';
+import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
+import type { FloorSheet } from './sheet';
+import { LOOK_AHEAD_MINUTES, minutesTo, warmUpCurve } from './warm-up';
+
+export interface Lead {
+  day: number;
+  minute: number;
+  profile: string;
+  celsius: number;
+  /** Minutes at full power from where the floor is then; null when it is never reached. */
+  leadMinutes: number | null;
+  /** What is entered on the device: moved ahead on one that starts at the time, the time itself on one that is ready by it. */
+  enterMinute: number;
+  /** The day it is entered under: a lead may reach back over midnight. */
+  enterDay: number;
+  /** Minutes since the event before. */
+  gapMinutes: number;
+}
+
+export interface WeekUse {
+  kilowattHoursPerDay: number;
+  costPerDay: number | null;
+  /** Of the energy, what falls into the cheaper stretch. */
+  cheapShare: number | null;
+  coldestProbe: number;
+}
+
+/** Starting weeks by purpose: floor temperatures under tile, room temperatures where the room is steered. */
+export function floorWeek(purpose: Job['floor']['purpose'], limitCelsius: number | null): Week {
+  const cap = (c: number): number => Math.min(c, limitCelsius ?? c);
+  const [warm, low] =
+    purpose === 'sole' ? [21, 18] : purpose === 'damp' ? [20, 12] : [cap(purpose === 'bath' ? 29 : 27), 20];
+  const day: WeekEvent[] = [
+    { minute: 390, profile: 'warm' },
+    { minute: 510, profile: 'low' },
+    { minute: 1020, profile: 'warm' },
+    { minute: 1350, profile: 'low' },
+  ];
+  const rest: WeekEvent[] = [
+    { minute: 450, profile: 'warm' },
+    { minute: 1380, profile: 'low' },
+  ];
+  // An unheated room is dried once a day, in the small hours.
+  const drying: WeekEvent[] = [
+    { minute: 120, profile: 'warm' },
+    { minute: 210, profile: 'low' },
+  ];
+  const days =
+    purpose === 'damp'
+      ? Array.from({ length: 7 }, () => drying)
+      : [...Array.from({ length: 5 }, () => day), rest, rest];
+  return {
+    profiles: { warm: { name: 'Warm', heatCelsius: warm }, low: { name: 'Low', heatCelsius: low } },
+    days,
+  };
+}
+
+/** What is wanted at each minute of the week; the lowest profile where nothing is said. */
+export function wantedByMinute(week: Week): Float64Array {
+  const profiles = Object.values(week.profiles);
+  const lowest = profiles.length > 0 ? Math.min(...profiles.map((p) => p.heatCelsius)) : 5;
+  const { days } = week;
+  const wanted = constantly(lowest);
+  if (!days) return wanted;
+  for (let d = 0; d < 7; d++) {
+    let now = profileAt(days, (d + 6) % 7, 1439);
+    const events = days[d] ?? [];
+    let at = 0;
+    for (let m = 0; m < 1440; m++) {
+      for (let e = events[at]; e && e.minute <= m; e = events[++at]) now = e.profile;
+      wanted[d * 1440 + m] = now === undefined ? lowest : (week.profiles[now]?.heatCelsius ?? lowest);
+    }
+  }
+  return wanted;
+}
+
+/** Minutes of a day with the cheaper price. */
+export function cheapMinutes(offPeak: { from: number; to: number } | undefined): Uint8Array | null {
+  if (!offPeak) return null;
+  const { from, to } = offPeak;
+  return Uint8Array.from({ length: 1440 }, (_, m) =>
+    (from <= to ? m >= from && m < to : m >= from || m < to) ? 1 : 0,
+  );
+}
+
+export function costOf(price: Job['floor']['price'], kilowattHours: number, cheapKilowattHours: number): number | null {
+  if (!price) return null;
+  const cheap = price.offPeak ? cheapKilowattHours : 0;
+  return (kilowattHours - cheap) * price.perKwh + cheap * (price.offPeak?.perKwh ?? 0);
+}
+
+const SETTLE_WEEKS = 2;
+const STEP_MINUTES = 5;
+
+export interface WeekForecast {
+  leads: Lead[];
+  use: WeekUse;
+  /** The probe by minute of a settled week. */
+  probe: Float64Array;
+}
+
+/** @param mode what the thermostat obeys: leads are those of the probe unless it obeys the room */
+export function weekForecast(
+  job: Job,
+  house: FloorHouse,
+  sheet: FloorSheet,
+  mode: SensorMode,
+  limitCelsius: number,
+): WeekForecast | null {
+  const { days, profiles } = job.week;
+  if (!days) return null;
+  const { model, around } = house;
+  const step = minuteStep(model);
+  const { price } = job.floor;
+  const control = {
+    mode,
+    wanted: wantedByMinute(job.week),
+    limitCelsius,
+    differentialKelvin: sheet.differentialKelvin,
+    cheap: cheapMinutes(price?.offPeak),
+  };
+  const run = (start: FloorState, on: boolean, trace?: Float64Array): ReturnType<typeof runFloor> =>
+    runFloor({
+      model,
+      step,
+      around,
+      hourly: null,
+      control,
+      start,
+      from: 0,
+      minutes: MINUTES_OF_WEEK,
+      on,
+      ...(trace ? { trace } : {}),
+    });
+  let state = house.start;
+  let on = false;
+  for (let w = 0; w < SETTLE_WEEKS; w++) ({ state, on } = run(state, on));
+  const probe = new Float64Array(MINUTES_OF_WEEK);
+  const week = run(state, on, probe);
+  const kwh = week.inJoules / 3.6e6;
+  const cheap = (week.cheapOnMinutes * model.watts * 60) / 3.6e6;
+  const cost = costOf(price, kwh, cheap);
+  return {
+    leads: mode === 'floor' ? leadsOf(job, house, sheet, probe) : [],
+    use: {
+      kilowattHoursPerDay: kwh / 7,
+      costPerDay: cost === null ? null : cost / 7,
+      cheapShare: control.cheap && kwh > 0 ? cheap / kwh : null,
+      coldestProbe: probe.reduce((a, b) => Math.min(a, b), Number.POSITIVE_INFINITY),
+    },
+    probe,
+  };
+
+  function leadsOf(j: Job, h: FloorHouse, s: FloorSheet, trace: Float64Array): Lead[] {
+    const all = (j.week.days ?? []).flatMap((events, day) => events.map((e) => ({ ...e, day })));
+    return all.flatMap((e, i): Lead[] => {
+      const before = all[(i + all.length - 1) % all.length];
+      const wanted = profiles[e.profile]?.heatCelsius;
+      const was = before ? profiles[before.profile]?.heatCelsius : undefined;
+      if (wanted === undefined || was === undefined || wanted <= was) return [];
+      const at = e.day * 1440 + e.minute;
+      const from = trace[at] ?? wanted;
+      const gapMinutes = before ? (at - (before.day * 1440 + before.minute) + MINUTES_OF_WEEK) % MINUTES_OF_WEEK : 0;
+      // Slab and probe alike where the floor has drifted; room and beneath as in the settled week's mean.
+      const start = Float64Array.of(
+        from,
+        h.start[1] ?? from,
+        (settledBeneath(h, from) + (h.start[2] ?? from)) / 2,
+        from,
+      );
+      const lead = minutesTo(warmUpCurve(h.model, h.around, start, LOOK_AHEAD_MINUTES), wanted);
+      const leadMinutes = lead === null ? null : Math.ceil(lead);
+      const moved =
+        s.schedule.times === 'start-at' && leadMinutes !== null
+          ? Math.ceil(leadMinutes / STEP_MINUTES) * STEP_MINUTES
+          : 0;
+      const entered = (at - moved + MINUTES_OF_WEEK) % MINUTES_OF_WEEK;
+      return [
+        {
+          day: e.day,
+          minute: e.minute,
+          profile: e.profile,
+          celsius: wanted,
+          leadMinutes,
+          enterMinute: entered % 1440,
+          enterDay: Math.floor(entered / 1440),
+          gapMinutes,
+        },
+      ];
+    });
+  }
+}
+
+/** Beneath a slab that stands at a temperature for long. */
+const settledBeneath = (h: FloorHouse, slab: number): number =>
+  (h.model.slabToBeneath * slab + h.model.beneathToBelow * h.around.belowCelsius) /
+  (h.model.slabToBeneath + h.model.beneathToBelow);
+
+/** The most the probe ever reads at full power. */
+export const mostCelsius = (house: FloorHouse): number => settled(house.model, house.around, house.model.watts)[3] ?? 0;
+
+export const dayName = (day: number): string => DAYS[day] ?? '';

@@ -1,0 +1,113 @@
+/** What a floor heating job's survey holds: supply, mats with their readings, probe, floor and room, and what was logged. */
+import * as z from 'zod';
+
+const key = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
+const text = z.string().max(200);
+
+/** A broken core reads "OL" on the meter and is kept as 1e8. */
+const ohms = z
+  .number()
+  .positive('ohms must be above zero: a short reads a few tenths, a broken core reads OL')
+  .max(1e9);
+
+export const Covering = z.enum(['tile', 'stone', 'timber', 'laminate', 'vinyl', 'carpet']);
+/** What the cable lies in, and on. */
+export const Build = z.enum(['board', 'concrete', 'screed', 'joists']);
+export const Beneath = z.enum(['ground', 'heated', 'unheated']);
+export const ProbeType = z.enum(['6.8k', '10k', '12k', '15k', '33k', '47k', '100k'], {
+  error: (issue) => `"${String(issue.input)}" is not a probe type: 6.8k, 10k, 12k, 15k, 33k, 47k or 100k`,
+});
+
+export const MatReading = z.strictObject({
+  ohms: ohms.optional(),
+  /** Cable to screen. */
+  megohms: z.number().min(0, 'megohms cannot be below zero').max(1e5).optional(),
+});
+
+export const Mat = z.strictObject({
+  name: text.optional(),
+  ratedWatts: z.number().positive('watts must be above zero').max(10_000),
+  ratedVolts: z.number().positive('volts must be above zero').max(500).optional(),
+  before: MatReading.optional(),
+  after: MatReading.optional(),
+  connection: MatReading.optional(),
+});
+
+/** A core at the new device's numbered terminals. */
+export const FloorCore = z.enum(['L', 'N', 'E', 'heater-1', 'heater-2', 'screen', 'probe-1', 'probe-2']);
+
+const minute = z.int().min(0).max(1440);
+
+export const FloorSurvey = z.strictObject({
+  region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
+  /** As measured. */
+  supplyVolts: z.number().positive('volts must be above zero').max(500).optional(),
+  breakerAmps: z.number().positive().max(125).optional(),
+  /** Ground-fault protection ahead of the device. */
+  groundFault: z.enum(['upstream', 'none']).optional(),
+  mats: z.record(key, Mat).prefault({}),
+  joined: z.enum(['parallel', 'series']).optional(),
+  /** All mats together at the box. */
+  togetherOhms: ohms.optional(),
+  switching: z.enum(['direct', 'contactor', 'slave']).optional(),
+  probe: z
+    .strictObject({
+      ohms: ohms.optional(),
+      /** What the floor is guessed or felt to be when the probe is measured. */
+      floorCelsius: z.number().min(-20).max(60).optional(),
+      /** Off its bag or sheet. */
+      type: ProbeType.optional(),
+      place: z.enum(['between', 'across']).optional(),
+    })
+    .prefault({}),
+  areaSquareMetres: z.number().positive('area must be above zero').max(1000).optional(),
+  covering: Covering.optional(),
+  /** m²K/W, where the covering's sheet gives it. */
+  coveringResistance: z.number().min(0).max(0.5).optional(),
+  /** What the covering's maker allows. */
+  coveringLimitCelsius: z.number().min(20).max(45).optional(),
+  build: Build.optional(),
+  beneath: Beneath.optional(),
+  /** comfort: warm underfoot; bath: wet bare feet; sole: the only heat of the room; damp: keeps an unheated room dry. */
+  purpose: z.enum(['comfort', 'bath', 'sole', 'damp']).optional(),
+  roomCelsius: z.number().min(-20).max(40).optional(),
+  outdoorCelsius: z.number().min(-40).max(45).optional(),
+  /** Coldest the room must be held at. */
+  designCelsius: z.number().min(-40).max(20).optional(),
+  lossWattsPerKelvin: z.number().positive().max(2000).optional(),
+  screenEarthed: z.boolean().optional(),
+  old: z.enum(['none', 'mechanical', 'electronic']).optional(),
+  slackMillimetres: z.number().min(0).max(2000).optional(),
+  /** Terminal number to the core found or put on it. */
+  landed: z.record(key, FloorCore).prefault({}),
+  price: z
+    .strictObject({
+      perKwh: z.number().positive().max(1000),
+      currency: z.string().min(1).max(5),
+      /** A cheaper stretch of every day, which may pass midnight. */
+      offPeak: z.strictObject({ from: minute, to: minute, perKwh: z.number().positive().max(1000) }).optional(),
+    })
+    .optional(),
+  /** Answers of the first start, by step. */
+  start: z.record(key, z.strictObject({ said: text, at: z.iso.datetime({ offset: true }) })).prefault({}),
+  /** The probe logged while the floor heats at full power, minutes from switching on. */
+  log: z
+    .array(z.strictObject({ minute: z.number().min(0).max(2880), celsius: z.number().min(-20).max(90) }))
+    .max(2000)
+    .optional(),
+});
+
+export type FloorSurvey = z.infer<typeof FloorSurvey>;
+export type Covering = z.infer<typeof Covering>;
+export type Build = z.infer<typeof Build>;
+export type Beneath = z.infer<typeof Beneath>;
+export type ProbeType = z.infer<typeof ProbeType>;
+export type MatReading = z.infer<typeof MatReading>;
+export type Mat = z.infer<typeof Mat>;
+export type FloorCore = z.infer<typeof FloorCore>;
+export type Purpose = NonNullable<FloorSurvey['purpose']>;
+export type MatStage = 'before' | 'after' | 'connection';

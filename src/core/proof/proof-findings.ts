@@ -1,0 +1,36 @@
+/** What a proof run leaves to be said: readings outside their band, too close to tell, tests skipped. */
+import { type Finding, finding } from '../findings/finding';
+import type { Job } from '../job/schema';
+import { bandText, type ProofRun, valueText } from './proof-run';
+
+export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
+  const findings: Finding[] = [];
+  for (const t of proof.tests) {
+    if (t.skipReason !== null && t.verdict === 'skipped')
+      findings.push(finding('proof.skipped', { test: t.title, reason: t.skipReason }, [`test:${t.id}`], 'skipped'));
+    for (const m of t.measures) {
+      const last = m.readings[m.readings.length - 1];
+      if (!last) continue;
+      if (m.verdict === 'fail') {
+        findings.push(
+          finding(
+            'proof.failed',
+            {
+              test: t.title,
+              what: m.what,
+              value: valueText(m.quantity, last.value, units, m.seen),
+              predicted: bandText(m, units),
+            },
+            [`test:${t.id}`, ...(m.a ? [m.a] : []), ...(m.b ? [m.b] : [])],
+            `reading ${last.id}`,
+          ),
+        );
+      } else if (m.verdict === 'inconclusive') {
+        findings.push(
+          finding('proof.inconclusive', { test: t.title, what: m.what }, [`test:${t.id}`], `reading ${last.id}`),
+        );
+      }
+    }
+  }
+  return findings;
+}
