@@ -1,9 +1,8 @@
 /** The proof run of a job done on a simulated house: used by the demo town and by tests. */
 import { derive } from '../src/core/derive';
 import type { Job, Reading } from '../src/core/job/schema';
-import { runPlantTest } from '../src/core/rig/run-plant-test';
-import { runTestOnRig } from '../src/core/rig/run-test';
-import { plantClient, worldClient } from './world-client';
+import { testRunner } from '../src/core/rig/test-runner';
+import { clientFor } from './world-client';
 
 export interface ProveOptions {
   /** Faults hidden in the house. */
@@ -21,12 +20,11 @@ const TEST_MS = 240_000;
 /** The job with the readings that the house gives. */
 export async function proveOnWorld(job: Job, options: ProveOptions = {}): Promise<Job> {
   const { faults = [], startAt = '2026-03-01T09:00:00.000Z', by = 'rig', tests = Number.POSITIVE_INFINITY } = options;
-  const boiler = job.family === 'boiler';
-  const rig = boiler ? plantClient(job, faults) : worldClient(job, faults);
+  const rig = clientFor(job, faults);
   let at = Date.parse(startAt);
   const readings: Record<string, Reading> = { ...job.readings };
   for (const test of derive(job).proof.tests.slice(0, tests)) {
-    for (const { measure, value } of await (boiler ? runPlantTest : runTestOnRig)(rig, test)) {
+    for (const { measure, value } of await testRunner[job.family](rig, test)) {
       at += READING_MS;
       readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
         at: new Date(at).toISOString(),

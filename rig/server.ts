@@ -14,10 +14,12 @@ import {
   RIG_VERSION,
   SetClock,
   SetDemand,
+  SetFloor,
   SetSupply,
   SetThermostat,
 } from '../src/core/rig/protocol';
 import { BoilerWorld } from './boiler-world';
+import { FloorWorld } from './floor-world';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
 import { World } from './world';
@@ -35,27 +37,36 @@ export interface Rig {
 
 /** @param now milliseconds, for the registration codes' expiry */
 export function createRig(now: () => number, random: () => number, anyOrigin = false): Rig {
-  let world: World | BoilerWorld | null = null;
+  let world: World | BoilerWorld | FloorWorld | null = null;
   let turn = 0;
   const registration = new Registration(random);
   const app = new Hono();
   app.use(cors({ origin: (origin) => (anyOrigin || LOOPBACK.test(origin) ? origin : null) }));
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
 
-  const any = (): World | BoilerWorld => {
+  const any = (): World | BoilerWorld | FloorWorld => {
     if (!world) throw new RigError('No house is loaded: POST /house first.');
     return world;
   };
   const loaded = (): World => {
     const house = any();
     if (!(house instanceof World))
-      throw new RigError('This house has a boiler plant: POST /demand and /pair serve it.');
+      throw new RigError(
+        house instanceof FloorWorld
+          ? 'This house has a heated floor: POST /floor serves it.'
+          : 'This house has a boiler plant: POST /demand and /pair serve it.',
+      );
     return house;
   };
   const plant = (): BoilerWorld => {
     const house = any();
     if (!(house instanceof BoilerWorld))
-      throw new RigError('This house has no boiler plant: POST /thermostat serves it.');
+      throw new RigError('This house has no boiler plant: POST /thermostat or /floor serves it.');
+    return house;
+  };
+  const heatedFloor = (): FloorWorld => {
+    const house = any();
+    if (!(house instanceof FloorWorld)) throw new RigError('This house has no heated floor.');
     return house;
   };
   const read = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
@@ -98,6 +109,7 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
         'POST /conductor',
         'POST /demand',
         'POST /pair',
+        'POST /floor',
         'POST /code',
         'POST /register',
       ],
@@ -113,7 +125,9 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
     world =
       file.job.family === 'boiler'
         ? new BoilerWorld(file.job, faults)
-        : new World(file.job, faults, outdoorCelsius, roomCelsius);
+        : file.job.family === 'floor'
+          ? new FloorWorld(file.job, faults)
+          : new World(file.job, faults, outdoorCelsius, roomCelsius);
     changed();
     return c.json(world.state());
   });
@@ -133,7 +147,12 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
   app.post('/probe', async (c) => {
     const { a, b, meterOhms, kind } = await read(c.req.raw, Probe);
     const house = any();
-    const value = house instanceof World ? house.probe(a, b, meterOhms, kind) : house.probe(a, b);
+    const value =
+      house instanceof World
+        ? house.probe(a, b, meterOhms, kind)
+        : house instanceof FloorWorld
+          ? house.probe(a, b, kind)
+          : house.probe(a, b);
     // A hand meter shows two decimals.
     return c.json({
       value: Math.round(value * 100) / 100,
@@ -158,6 +177,11 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
     plant().setDemand(await read(c.req.raw, SetDemand));
     changed();
     return c.json(plant().state());
+  });
+  app.post('/floor', async (c) => {
+    heatedFloor().set(await read(c.req.raw, SetFloor));
+    changed();
+    return c.json(heatedFloor().state());
   });
   app.post('/pair', (c) => {
     const answer = plant().pair();

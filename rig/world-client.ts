@@ -2,8 +2,9 @@
 
 import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
-import { SetDemand } from '../src/core/rig/protocol';
+import { SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { BoilerWorld } from './boiler-world';
+import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
 import { World } from './world';
 
@@ -32,6 +33,42 @@ export function plantClient(job: Job, faults: readonly string[]): RigClient {
       return world.state();
     },
     pair: async () => world.pair(),
+    floor: notHere,
+    supply: async (on) => {
+      world.setSupply(on);
+      return world.state();
+    },
+    code: notHere,
+    register: notHere,
+  };
+}
+
+/** The same for a heated floor. */
+export function floorClient(job: Job, faults: readonly string[]): RigClient {
+  let world = new FloorWorld(job, faults);
+  return {
+    state: async () => world.state(),
+    faults: async () => world.faults(),
+    load: async (_job, ids) => {
+      world = new FloorWorld(job, ids);
+      return world.state();
+    },
+    thermostat: notHere,
+    advance: async (seconds) => {
+      world.advance(seconds);
+      return world.state();
+    },
+    probe: async (a, b) => Math.round(world.probe(a, b, 'volts') * 100) / 100,
+    floor: async (change) => {
+      world.set(SetFloor.parse(change));
+      return world.state();
+    },
+    supply: async (on) => {
+      world.setSupply(on);
+      return world.state();
+    },
+    demand: notHere,
+    pair: notHere,
     code: notHere,
     register: notHere,
   };
@@ -58,6 +95,19 @@ export function worldClient(job: Job, faults: readonly string[], outdoorCelsius 
     code: async () => ({ code: '', expiresAt: '' }),
     demand: notHere,
     pair: notHere,
+    floor: notHere,
+    supply: async (on) => {
+      world.setSupply(on);
+      return world.state();
+    },
     register: async () => ({ ok: false }),
   };
 }
+
+/** A house for the job's family, in this process. */
+export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
+  job.family === 'boiler'
+    ? plantClient(job, faults)
+    : job.family === 'floor'
+      ? floorClient(job, faults)
+      : worldClient(job, faults);

@@ -1,5 +1,5 @@
 /** What a test run needs of a rig, however it is reached. */
-import type { RigState } from './protocol';
+import type { RigState, SetFloor } from './protocol';
 
 export interface RigClient {
   state: () => Promise<RigState>;
@@ -11,6 +11,9 @@ export interface RigClient {
   code: () => Promise<{ code: string; expiresAt: string }>;
   /** Boiler plants: a demand on the receiver; pairing of the head. */
   demand: (demand: object) => Promise<RigState>;
+  /** Heated floors: what is set, tested or taken out at the thermostat; the supply on or off. */
+  floor: (change: SetFloor) => Promise<RigState>;
+  supply: (on: boolean) => Promise<RigState>;
   pair: () => Promise<{ ok: boolean; reason?: string }>;
   register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
 }

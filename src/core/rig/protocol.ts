@@ -38,6 +38,37 @@ export const PlantState = z.object({
 });
 export type PlantState = z.infer<typeof PlantState>;
 
+/** What is done to a floor thermostat, or beside it. */
+export const SetFloor = z.strictObject({
+  settings: z.record(z.string().max(40), z.string().max(40)).optional(),
+  setCelsius: z.number().min(5).max(60).optional(),
+  limitCelsius: z.number().min(5).max(60).optional(),
+  /** The probe's cores in or out of their terminals; with the supply off only. */
+  probe: z.enum(['in', 'out']).optional(),
+  groundFault: z.enum(['test', 'reset']).optional(),
+});
+export type SetFloor = z.infer<typeof SetFloor>;
+
+/** What an installer would see, hear and clamp at a heated floor. */
+export const FloorRigState = z.object({
+  relayClosed: z.boolean(),
+  tripped: z.boolean(),
+  amps: z.number(),
+  /** null where the device has no meter, or only a coil passes through it. */
+  loadShownWatts: z.number().nullable(),
+  /** null while the device says that its probe is broken. */
+  shownCelsius: z.number().nullable(),
+  probeOhms: z.number(),
+  probe: z.enum(['in', 'out']),
+  setCelsius: z.number(),
+  limitCelsius: z.number(),
+  sensor: z.enum(['air', 'floor', 'both']),
+  probeType: z.string(),
+  surfaceCelsius: z.number(),
+  weekSet: z.boolean(),
+});
+export type FloorRigState = z.infer<typeof FloorRigState>;
+
 export const RigState = z.object({
   rig: z.literal(RIG_NAME),
   version: z.number(),
@@ -67,6 +98,8 @@ export const RigState = z.object({
   hiddenFaults: z.number(),
   /** Present for a boiler plant. */
   plant: PlantState.optional(),
+  /** Present for a heated floor. */
+  floor: FloorRigState.optional(),
 });
 export type RigState = z.infer<typeof RigState>;
 

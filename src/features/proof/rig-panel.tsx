@@ -3,8 +3,8 @@
 import type { Reading } from '@core/job/schema';
 import type { TestResult } from '@core/proof/proof-run';
 import type { RigClient } from '@core/rig/client';
-import { runPlantTest } from '@core/rig/run-plant-test';
-import { runTestOnRig, type Taken } from '@core/rig/run-test';
+import type { Taken } from '@core/rig/run-test';
+import { testRunner } from '@core/rig/test-runner';
 import { count } from '@core/units/units';
 /** The rig at hand: load this job, with a hidden fault or without, and take readings from it. */
 import Button from '@mui/material/Button';
@@ -42,7 +42,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
 
 export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: TestResult }): ReactNode {
   const api = useJob();
-  const runTest = api.job.family === 'boiler' ? runPlantTest : runTestOnRig;
+  const runTest = testRunner[api.job.family];
   const [address, setAddress] = useState(() => (typeof window === 'undefined' ? DEFAULT_RIG : rigAddress()));
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);

@@ -47,6 +47,8 @@ export function rigClient(address: string): RigClient {
     probe: async (a, b, meterOhms) => ((await call(address, '/probe', { a, b, meterOhms })) as ProbeAnswer).value,
     code: async () => (await call(address, '/code', {})) as { code: string; expiresAt: string },
     demand: (demand) => state('/demand', demand),
+    floor: (change) => state('/floor', change),
+    supply: (on) => state('/supply', { on }),
     pair: async () => (await call(address, '/pair', {})) as { ok: boolean; reason?: string },
     register: async (code) => (await call(address, '/register', { code })) as { ok: boolean; reason?: string },
   };
