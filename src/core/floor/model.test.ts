@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { fitFloor, forecast, scaled } from './fit';
 import { type FloorModel, floorHouse, settled, surfaceCelsius } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
+import { runLong } from './run-long';
 import { floorJob } from './test-floor';
 import { advanceFloor, curveAt, minutesTo, roomHeld, warmUpCurve } from './warm-up';
 
@@ -306,5 +307,41 @@ describe('the fit', () => {
     const { model, around, start } = houseOf();
     const flat = every(60, 5).map((minute) => ({ minute, celsius: minute === 30 ? 35 : 20.5 }));
     expect(fitFloor(model, around, start, flat).unlike).toBe(true);
+  });
+});
+
+describe('the compiled run', () => {
+  it('gives the same bits as the plain one', () => {
+    fc.assert(
+      fc.property(
+        anyFloor,
+        fc.constantFrom<SensorMode>('floor', 'air', 'both'),
+        fc.integer({ min: 1, max: 9000 }),
+        fc.integer({ min: 0, max: MINUTES_OF_WEEK - 1 }),
+        fc.boolean(),
+        fc.boolean(),
+        (f, mode, minutes, from, weather, on) => {
+          const { model, around, start } = housed(f);
+          const input = {
+            model,
+            step: minuteStep(model),
+            around,
+            hourly: weather ? Float64Array.from({ length: 151 }, (_, h) => f.outdoor + Math.sin(h)) : null,
+            control: control(24, {
+              mode,
+              limitCelsius: 26,
+              cheap: weather ? Uint8Array.from({ length: 1440 }, (_, m) => (m % 7 === 0 ? 1 : 0)) : null,
+              wanted: Float64Array.from({ length: MINUTES_OF_WEEK }, (_, m) => 18 + 10 * Math.abs(Math.sin(m / 300))),
+            }),
+            start,
+            from,
+            minutes,
+            on,
+          };
+          expect(runLong(input)).toEqual(runFloor(input));
+        },
+      ),
+      { seed: 58, numRuns: 60 },
+    );
   });
 });

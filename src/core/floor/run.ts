@@ -50,6 +50,9 @@ export const minuteStep = (model: FloorModel): Step => {
   return stepMatrices(a, b, STATES, 3, MINUTE);
 };
 
+const NEVER_CHEAP = new Uint8Array(1440);
+const NO_TRACE = new Float64Array(0);
+
 export interface RunInput {
   model: FloorModel;
   step: Step;
@@ -66,9 +69,54 @@ export interface RunInput {
   trace?: Float64Array;
 }
 
+/** What a run leaves behind: the last state, counts, and sums of the states over the minutes. */
+export interface RunEnd {
+  state: FloorState;
+  on: boolean;
+  onMinutes: number;
+  cheapOnMinutes: number;
+  switchings: number;
+  heldMinutes: number;
+  slabSum: number;
+  roomSum: number;
+  underSum: number;
+  outSum: number;
+  short: number;
+}
+
+/** °C·s of one state over the run, from the sums of the states and of the inputs over its steps. */
+const integral = (theta: Float64Array, xi: Float64Array, row: number, sums: readonly number[]): number => {
+  let total = 0;
+  for (let j = 0; j < 3; j++)
+    total += (theta[row * STATES + j] as number) * (sums[j] ?? 0) + (xi[row * 3 + j] as number) * (sums[3 + j] ?? 0);
+  return total;
+};
+
+/** Heat and minutes of a run from what it left. */
+export function runResult({ model, step, around, start, minutes }: RunInput, end: RunEnd): RunResult {
+  const { watts, roomToOut, beneathToBelow } = model;
+  const below = around.belowCelsius;
+  const { state, on, onMinutes, cheapOnMinutes, switchings, heldMinutes, outSum } = end;
+  const sums = [end.slabSum, end.roomSum, end.underSum, watts * onMinutes, below * minutes, outSum];
+  return {
+    state,
+    on,
+    minutes,
+    onMinutes,
+    cheapOnMinutes,
+    switchings,
+    heldMinutes,
+    inJoules: onMinutes * watts * MINUTE,
+    outJoules: roomToOut * (integral(step.theta, step.xi, 1, sums) - outSum * MINUTE),
+    belowJoules: beneathToBelow * (integral(step.theta, step.xi, 2, sums) - below * minutes * MINUTE),
+    storedJoules: storedJoules(model, state) - storedJoules(model, start),
+    shortKelvinHours: end.short / 60,
+  };
+}
+
 export function runFloor(input: RunInput): RunResult {
   const { model, step, around, hourly, control, start, minutes, trace } = input;
-  const { phi: f, gamma: g, theta: q, xi: x } = step;
+  const { phi: f, gamma: g } = step;
   const n = (v: Float64Array, i: number): number => v[i] as number;
   // Only the entries that the structure leaves: the probe feeds nothing back.
   const f00 = n(f, 0);
@@ -84,116 +132,110 @@ export function runFloor(input: RunInput): RunResult {
   const f31 = n(f, 13);
   const f32 = n(f, 14);
   const f33 = n(f, 15);
-  const g00 = n(g, 0);
-  const g01 = n(g, 1);
-  const g02 = n(g, 2);
-  const g10 = n(g, 3);
-  const g11 = n(g, 4);
-  const g12 = n(g, 5);
-  const g20 = n(g, 6);
-  const g21 = n(g, 7);
-  const g22 = n(g, 8);
-  const g30 = n(g, 9);
-  const g31 = n(g, 10);
-  const g32 = n(g, 11);
-  const q10 = n(q, 4);
-  const q11 = n(q, 5);
-  const q12 = n(q, 6);
-  const q20 = n(q, 8);
-  const q21 = n(q, 9);
-  const q22 = n(q, 10);
-  const x10 = n(x, 3);
-  const x11 = n(x, 4);
-  const x12 = n(x, 5);
-  const x20 = n(x, 6);
-  const x21 = n(x, 7);
-  const x22 = n(x, 8);
   const { wanted, limitCelsius: limit, cheap } = control;
   const half = control.differentialKelvin / 2;
+  const release = limit - control.differentialKelvin;
   const byRoom = control.mode !== 'floor';
   const guarded = control.mode !== 'air';
-  const { watts, roomToOut, beneathToBelow } = model;
+  const { watts } = model;
   const below = around.belowCelsius;
+  // What the inputs drive in one step: the power's share, and the surroundings', which change by the hour.
+  const p0 = n(g, 0) * watts;
+  const p1 = n(g, 3) * watts;
+  const p2 = n(g, 6) * watts;
+  const p3 = n(g, 9) * watts;
   let out = around.outCelsius;
+  let d0 = n(g, 1) * below + n(g, 2) * out;
+  let d1 = n(g, 4) * below + n(g, 5) * out;
+  let d2 = n(g, 7) * below + n(g, 8) * out;
+  let d3 = n(g, 10) * below + n(g, 11) * out;
   let slab = n(start, 0);
   let room = n(start, 1);
   let under = n(start, 2);
   let probe = n(start, 3);
-  let on = input.on === true;
+  // Flags as 0 and 1 and one loop an hour inside another: what the compiler keeps in registers.
+  let on = input.on === true ? 1 : 0;
+  let held = 0;
   let week = input.from % MINUTES_OF_WEEK;
   let day = week % 1440;
-  let hourMinute = 0;
-  let hour = 0;
   let onMinutes = 0;
   let cheapOnMinutes = 0;
   let switchings = 0;
   let heldMinutes = 0;
-  let roomSeconds = 0;
-  let outSeconds = 0;
-  let underSeconds = 0;
+  // The integrals are linear in the states: their sums are enough.
+  let slabSum = 0;
+  let roomSum = 0;
+  let underSum = 0;
+  let outSum = 0;
   let short = 0;
-  // Over the limit the relay stays off until the probe has come down by the differential.
-  let held = false;
-  const traced = trace ? Math.min(minutes, trace.length) : 0;
-  for (let i = 0; i < minutes; i++) {
-    if (hourly !== null && hourMinute === 0) {
+  const dear = cheap ?? NEVER_CHEAP;
+  const traced = trace ?? NO_TRACE;
+  for (let done = 0, hour = 0; done < minutes; done += 60, hour++) {
+    const part = Math.min(60, minutes - done);
+    if (hourly !== null) {
       out = hourly[hour] as number;
-      hour += 1;
+      d0 = n(g, 1) * below + n(g, 2) * out;
+      d1 = n(g, 4) * below + n(g, 5) * out;
+      d2 = n(g, 7) * below + n(g, 8) * out;
+      d3 = n(g, 10) * below + n(g, 11) * out;
     }
-    if (i < traced) (trace as Float64Array)[i] = probe;
-    const want = wanted[week] as number;
-    const seen = byRoom ? room : probe;
-    const gap = want - seen;
-    let call = on || held;
-    if (gap > half) call = true;
-    else if (gap < -half) call = false;
-    if (guarded) {
-      if (probe >= limit) held = true;
-      else if (probe < limit - 2 * half) held = false;
+    outSum += out * part;
+    for (let i = 0; i < part; i++) {
+      if (done + i < traced.length) traced[done + i] = probe;
+      const gap = (wanted[week] as number) - (byRoom ? room : probe);
+      let call = on | held;
+      if (gap > half) call = 1;
+      else if (gap < -half) call = 0;
+      // Over the limit the relay stays off until the probe has come down by the differential.
+      if (guarded) {
+        if (probe >= limit) held = 1;
+        else if (probe < release) held = 0;
+      }
+      const next = call & (1 - held);
+      heldMinutes += call & held;
+      held &= call;
+      switchings += next ^ on;
+      on = next;
+      if (gap > 0) short += gap;
+      slabSum += slab;
+      roomSum += room;
+      underSum += under;
+      let slabNext = f00 * slab + f01 * room + f02 * under + d0;
+      let roomNext = f10 * slab + f11 * room + f12 * under + d1;
+      let underNext = f20 * slab + f21 * room + f22 * under + d2;
+      probe = f30 * slab + f31 * room + f32 * under + f33 * probe + d3;
+      if (on === 1) {
+        onMinutes += 1;
+        cheapOnMinutes += dear[day] as number;
+        slabNext += p0;
+        roomNext += p1;
+        underNext += p2;
+        probe += p3;
+      }
+      slab = slabNext;
+      room = roomNext;
+      under = underNext;
+      week += 1;
+      day += 1;
+      if (day === 1440) {
+        day = 0;
+        if (week === MINUTES_OF_WEEK) week = 0;
+      }
     }
-    const next = call && !held;
-    if (call && held) heldMinutes += 1;
-    if (!call) held = false;
-    if (next !== on) switchings += 1;
-    on = next;
-    const power = on ? watts : 0;
-    if (on) {
-      onMinutes += 1;
-      if (cheap !== null && cheap[day] === 1) cheapOnMinutes += 1;
-    }
-    if (gap > 0) short += gap;
-    roomSeconds += q10 * slab + q11 * room + q12 * under + x10 * power + x11 * below + x12 * out;
-    underSeconds += q20 * slab + q21 * room + q22 * under + x20 * power + x21 * below + x22 * out;
-    outSeconds += out;
-    const slabNext = f00 * slab + f01 * room + f02 * under + g00 * power + g01 * below + g02 * out;
-    const roomNext = f10 * slab + f11 * room + f12 * under + g10 * power + g11 * below + g12 * out;
-    const underNext = f20 * slab + f21 * room + f22 * under + g20 * power + g21 * below + g22 * out;
-    probe = f30 * slab + f31 * room + f32 * under + f33 * probe + g30 * power + g31 * below + g32 * out;
-    slab = slabNext;
-    room = roomNext;
-    under = underNext;
-    week += 1;
-    if (week === MINUTES_OF_WEEK) week = 0;
-    day += 1;
-    if (day === 1440) day = 0;
-    hourMinute += 1;
-    if (hourMinute === 60) hourMinute = 0;
   }
-  const state = Float64Array.of(slab, room, under, probe);
-  return {
-    state,
-    on,
-    minutes,
+  return runResult(input, {
+    state: Float64Array.of(slab, room, under, probe),
+    on: on === 1,
     onMinutes,
     cheapOnMinutes,
     switchings,
     heldMinutes,
-    inJoules: onMinutes * watts * MINUTE,
-    outJoules: roomToOut * (roomSeconds - outSeconds * MINUTE),
-    belowJoules: beneathToBelow * (underSeconds - below * minutes * MINUTE),
-    storedJoules: storedJoules(model, state) - storedJoules(model, start),
-    shortKelvinHours: short / 60,
-  };
+    slabSum,
+    roomSum,
+    underSum,
+    outSum,
+    short,
+  });
 }
 
 /** A setpoint held all week. */

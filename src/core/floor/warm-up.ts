@@ -1,6 +1,7 @@
 /** From switching on at full power: the probe minute by minute, and when it reaches a temperature. */
-import { stepMatrices } from '../house/expm';
+import { type Step, stepMatrices } from '../house/expm';
 import { type Around, type FloorModel, type FloorState, STATES, settled, systemMatrices } from './model';
+import { minuteStep } from './run';
 
 /** What is looked ahead at most: a floor that takes longer is not switched by the clock. */
 export const LOOK_AHEAD_MINUTES = 720;
@@ -24,24 +25,39 @@ export function advanceFloor(
   });
 }
 
-/** The probe at minutes 0, 1, 2 … at full power. */
-export function warmUpCurve(model: FloorModel, around: Around, start: FloorState, minutes: number): Float64Array {
-  const { a, b } = systemMatrices(model);
-  const { phi, gamma } = stepMatrices(a, b, STATES, 3, 60);
-  const u = [model.watts, around.belowCelsius, around.outCelsius];
-  const drive = Float64Array.from({ length: STATES }, (_, i) =>
-    u.reduce((sum, v, j) => sum + (gamma[i * 3 + j] as number) * v, 0),
-  );
+/**
+ * The probe at minutes 0, 1, 2 … at full power.
+ * @param step the model's minute, where it is at hand already
+ */
+export function warmUpCurve(
+  model: FloorModel,
+  around: Around,
+  start: FloorState,
+  minutes: number,
+  step: Step = minuteStep(model),
+): Float64Array {
+  const { phi: f, gamma: g } = step;
+  const n = (v: Float64Array, i: number): number => v[i] as number;
+  const drive = (row: number): number =>
+    n(g, row * 3) * model.watts + n(g, row * 3 + 1) * around.belowCelsius + n(g, row * 3 + 2) * around.outCelsius;
+  const d0 = drive(0);
+  const d1 = drive(1);
+  const d2 = drive(2);
+  const d3 = drive(3);
   const out = new Float64Array(minutes + 1);
-  let s = start;
+  let slab = n(start, 0);
+  let room = n(start, 1);
+  let under = n(start, 2);
+  let probe = n(start, 3);
   for (let t = 0; t <= minutes; t++) {
-    out[t] = s[3] as number;
-    const before = s;
-    s = Float64Array.from(drive, (d, i) => {
-      let sum = d;
-      for (let j = 0; j < STATES; j++) sum += (phi[i * STATES + j] as number) * (before[j] as number);
-      return sum;
-    });
+    out[t] = probe;
+    const s = slab;
+    const r = room;
+    const u = under;
+    slab = n(f, 0) * s + n(f, 1) * r + n(f, 2) * u + d0;
+    room = n(f, 4) * s + n(f, 5) * r + n(f, 6) * u + d1;
+    under = n(f, 8) * s + n(f, 9) * r + n(f, 10) * u + d2;
+    probe = n(f, 12) * s + n(f, 13) * r + n(f, 14) * u + n(f, 15) * probe + d3;
   }
   return out;
 }

@@ -2,7 +2,8 @@
 import type { Job, Week, WeekEvent } from '../job/schema';
 import { DAYS, profileAt } from '../week/week';
 import { type FloorHouse, type FloorState, settled } from './model';
-import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
+import { constantly, MINUTES_OF_WEEK, minuteStep, type RunResult, type SensorMode } from './run';
+import { runLong } from './run-long';
 import type { FloorSheet } from './sheet';
 import { LOOK_AHEAD_MINUTES, minutesTo, warmUpCurve } from './warm-up';
 
@@ -123,8 +124,8 @@ export function weekForecast(
     differentialKelvin: sheet.differentialKelvin,
     cheap: cheapMinutes(price?.offPeak),
   };
-  const run = (start: FloorState, on: boolean, trace?: Float64Array): ReturnType<typeof runFloor> =>
-    runFloor({
+  const run = (start: FloorState, on: boolean, trace?: Float64Array): RunResult =>
+    runLong({
       model,
       step,
       around,
@@ -172,7 +173,7 @@ export function weekForecast(
         (settledBeneath(h, from) + (h.start[2] ?? from)) / 2,
         from,
       );
-      const lead = minutesTo(warmUpCurve(h.model, h.around, start, LOOK_AHEAD_MINUTES), wanted);
+      const lead = minutesTo(warmUpCurve(h.model, h.around, start, LOOK_AHEAD_MINUTES, step), wanted);
       const leadMinutes = lead === null ? null : Math.ceil(lead);
       const moved =
         s.schedule.times === 'start-at' && leadMinutes !== null
