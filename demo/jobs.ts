@@ -6,31 +6,11 @@
 import { proveOnWorld } from '../rig/prove';
 import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';
-import { readJobValue } from '../src/core/job/file';
-import type { Job, Reading } from '../src/core/job/schema';
+import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { startingWeek } from '../src/core/week/week';
-
-export interface DemoJob {
-  id: string;
-  at: string;
-  job: Job;
-}
-
-const BY = 'Oda Brannick';
-
-function file(value: object): Job {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
-  if (!read.ok) throw new Error(`demo job: ${read.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
-  return read.job;
-}
-
-const reading = (at: string, more: Partial<Reading> & Pick<Reading, 'quantity' | 'value'>): Reading => ({
-  at,
-  by: BY,
-  source: 'typed',
-  ...more,
-});
+import { floorJobs } from './floor-jobs';
+import { arrived, BY, type DemoJob, file, provedDead, reading } from './parts';
 
 /** Supply off, heard and measured. */
 const madeSafe = (job: Job, at: string, place: 'wall' | 'board', hot = 'R'): Job => ({
@@ -105,11 +85,6 @@ const joined = (job: Job): Job => ({
     timeZone: 'Etc/GMT',
     controlProof: 'setpoint',
   },
-});
-
-const arrived = (job: Job): Job => ({
-  ...job,
-  arrive: { ...job.arrive, worksNow: 'yes', wall: 'plasterboard', plateCoversMarks: true },
 });
 
 /** A job as far as Set up: arrived, dead and proved, connected, powered, set and joined. */
@@ -405,29 +380,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
   );
 
   const cylinder = { litres: 150, coilWatts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 1.6 };
-  const proving = {
-    before: reading('2026-11-24T08:02:00Z', {
-      quantity: 'volts-ac',
-      value: 231,
-      stop: 'make-safe',
-      measure: 'prove-before',
-      state: 'off',
-    }),
-    dead: reading('2026-11-24T08:03:00Z', {
-      quantity: 'volts-ac',
-      value: 0,
-      stop: 'make-safe',
-      measure: 'dead',
-      state: 'off',
-    }),
-    after: reading('2026-11-24T08:04:00Z', {
-      quantity: 'volts-ac',
-      value: 231,
-      stop: 'make-safe',
-      measure: 'prove-after',
-      state: 'off',
-    }),
-  };
+  const proving = provedDead('2026-11-24T08:02:00Z', 231);
   const boilerJob = (number: string, name: string, zone: string, device: string, boiler: object): Job => {
     const made = arrived(
       file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, boiler }),
@@ -471,6 +424,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
   const pilotHouse = boilerJob('0174', 'Pilot house', 'whole house', 'bx1-bus', { plant: 'combination', input: 'bus' });
 
   return [
+    ...(await floorJobs()),
     { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonageProved },
     { id: 'demo-school', at: '2026-11-24T17:20:00.000Z', job: schoolRoom },
     { id: 'demo-flat7', at: '2026-11-24T17:10:00.000Z', job: harbourFlat },

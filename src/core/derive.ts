@@ -157,6 +157,7 @@ function floorJson(d: Derived, f: FloorDerived): Record<string, unknown> {
           target: warmUp.target,
           mostCelsius: milli(warmUp.mostCelsius),
           held: warmUp.held,
+          hold: warmUp.hold,
           points: warmUp.points,
           fit: {
             massFactor: milli(warmUp.fit.massFactor),

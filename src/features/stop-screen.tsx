@@ -1,5 +1,6 @@
 'use client';
 
+import type { Family } from '@core/job/schema';
 import type { StopId } from '@core/run';
 /** One stop's screen, fetched when it is first opened: a phone in a cellar should not load all ten. */
 import dynamic from 'next/dynamic';
@@ -30,8 +31,21 @@ const BOILER: Partial<Record<StopId, ComponentType>> = {
   week: dynamic(() => import('./boiler/week').then((m) => m.BoilerWeek)),
 };
 
+/** The stops of a floor job in its own form. */
+const FLOOR: Partial<Record<StopId, ComponentType>> = {
+  'make-safe': dynamic(() => import('./mains/make-safe').then((m) => m.MainsMakeSafe)),
+  survey: dynamic(() => import('./floor/survey').then((m) => m.FloorSurveyScreen)),
+  decide: dynamic(() => import('./floor/decide').then((m) => m.FloorDecide)),
+  connect: dynamic(() => import('./floor/connect').then((m) => m.FloorConnect)),
+  'power-up': dynamic(() => import('./floor/start').then((m) => m.FloorStart)),
+  'set-up': dynamic(() => import('./floor/set-up').then((m) => m.FloorSetUp)),
+  week: dynamic(() => import('./floor/week').then((m) => m.FloorWeek)),
+};
+
+const OWN: Record<Family, Partial<Record<StopId, ComponentType>>> = { '24v': {}, boiler: BOILER, floor: FLOOR };
+
 export function StopScreen({ stop }: { stop: StopId }): ReactNode {
   const { job } = useJob();
-  const Screen = (job.family === 'boiler' ? BOILER[stop] : undefined) ?? SCREENS[stop];
+  const Screen = OWN[job.family][stop] ?? SCREENS[stop];
   return <Screen />;
 }

@@ -12,6 +12,7 @@ import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
+import { FloorRecord } from './floor';
 import { css, Foot, registerFaces, Table } from './parts';
 import { WiringCentrePaper } from './wiring-centre';
 
@@ -107,7 +108,7 @@ function noteLines(note: string): string[] {
 }
 
 function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
-  const { wiring, settings, proof, sheet, system, budget, boiler } = derived;
+  const { wiring, settings, proof, sheet, system, budget, boiler, floor } = derived;
   const seal = job.seal ? verifySeal(job) : null;
   const readings = proof.tests.flatMap((t) =>
     t.verdict === 'skipped'
@@ -146,7 +147,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           nameOf(job),
           job.number ? `job ${job.number}` : '',
           job.site.address ?? '',
-          (boiler?.sheet ?? sheet)?.name ?? 'no device',
+          (boiler?.sheet ?? floor?.sheet ?? sheet)?.name ?? 'no device',
         ]
           .filter(Boolean)
           .join(' · ')}
@@ -227,6 +228,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           ))}
         </View>
       ) : null}
+      {floor ? <FloorRecord job={job} floor={floor} /> : null}
       {wiring && wiring.accessories.length > 0 ? (
         <View>
           <Text style={css.h2}>Accessories</Text>

@@ -5,9 +5,11 @@ import {
   type ChartDataset,
   Chart as ChartJs,
   type ChartOptions,
+  Filler,
   LinearScale,
   LineController,
   LineElement,
+  LogarithmicScale,
   type Plugin,
   PointElement,
 } from 'chart.js';
@@ -15,7 +17,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import './line-chart.css';
 
-ChartJs.register(LineController, LineElement, LinearScale, PointElement);
+ChartJs.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Filler);
 
 export type Tone = 'copper' | 'sea' | 'ink' | 'amber';
 
@@ -23,6 +25,12 @@ export interface ChartLine {
   name: string;
   tone: Tone;
   dashed?: boolean;
+  /** Points alone, no line between them. */
+  dots?: boolean;
+  /** Thin, and filled down to the line after it: the upper edge of a band. */
+  bandToNext?: boolean;
+  /** Not named in the key: the lower edge of a band. */
+  unnamed?: boolean;
   points: readonly { x: number; y: number }[];
 }
 
@@ -42,6 +50,8 @@ export interface LineChartProps {
   xText?: (x: number) => string;
   yText?: (y: number) => string;
   yFrom?: number;
+  /** Decades rather than steps. */
+  yLog?: boolean;
 }
 
 const VARIABLES: Record<Tone | 'line' | 'soft' | 'plate', string> = {
@@ -111,7 +121,7 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
 });
 
 export default function LineChart(props: LineChartProps): ReactNode {
-  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom } = props;
+  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom, yLog = false } = props;
   const palette = usePalette();
   const [table, setTable] = useState(false);
   if (!palette) return <div className="line-chart" />;
@@ -120,13 +130,18 @@ export default function LineChart(props: LineChartProps): ReactNode {
       label: l.name,
       data: l.points.map((p) => ({ x: p.x, y: p.y })),
       borderColor: palette[l.tone],
-      borderWidth: 2.5,
+      backgroundColor: l.dots ? palette[l.tone] : `${palette[l.tone]}2e`,
+      borderWidth: l.bandToNext || l.unnamed ? 1 : 2.5,
       borderDash: l.dashed ? [6, 5] : [],
-      pointRadius: 0,
+      showLine: !l.dots,
+      pointRadius: l.dots ? 5 : 0,
+      pointBorderColor: palette.plate,
+      pointBorderWidth: l.dots ? 1.5 : 0,
+      fill: l.bandToNext ? '+1' : false,
     }),
   );
-  const axis = (name: string, text: (v: number) => string): object => ({
-    type: 'linear',
+  const axis = (name: string, text: (v: number) => string, type = 'linear'): object => ({
+    type,
     title: { display: true, text: name, color: palette.soft, font: { family: FACE, size: 13 } },
     grid: { color: palette.line, lineWidth: 0.6 },
     border: { color: palette.soft },
@@ -139,29 +154,36 @@ export default function LineChart(props: LineChartProps): ReactNode {
     events: [],
     scales: {
       x: axis(xName, xText),
-      y: { ...axis(yName, yText), ...(yFrom === undefined ? {} : { min: yFrom }) },
+      y: { ...axis(yName, yText, yLog ? 'logarithmic' : 'linear'), ...(yFrom === undefined ? {} : { min: yFrom }) },
     },
   };
   const xs = [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
   return (
     <figure className="line-chart-figure">
       <ul className="chart-names" aria-hidden="true">
-        {lines.map((l) => (
-          <li key={l.name}>
-            <svg width="26" height="8" aria-hidden="true">
-              <line
-                x1="0"
-                x2="26"
-                y1="4"
-                y2="4"
-                stroke={palette[l.tone]}
-                strokeWidth="3"
-                strokeDasharray={l.dashed ? '6 5' : undefined}
-              />
-            </svg>
-            {l.name}
-          </li>
-        ))}
+        {lines
+          .filter((l) => !l.unnamed)
+          .map((l) => (
+            <li key={l.name}>
+              <svg width="26" height="8" aria-hidden="true">
+                {l.dots ? (
+                  <circle cx="13" cy="4" r="4" fill={palette[l.tone]} />
+                ) : (
+                  <line
+                    x1="0"
+                    x2="26"
+                    y1="4"
+                    y2="4"
+                    stroke={palette[l.tone]}
+                    strokeWidth={l.bandToNext ? 8 : 3}
+                    strokeOpacity={l.bandToNext ? 0.25 : 1}
+                    strokeDasharray={l.dashed ? '6 5' : undefined}
+                  />
+                )}
+              </svg>
+              {l.name}
+            </li>
+          ))}
       </ul>
       <div className="line-chart">
         <Line

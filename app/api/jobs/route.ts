@@ -36,6 +36,7 @@ function copied(job: Job): Job {
     survey,
     family: job.family,
     boiler: { ...job.boiler, start: {} },
+    floor: { ...job.floor, start: {}, log: undefined },
     week,
     units,
     supplies: Object.fromEntries(

@@ -13,10 +13,11 @@ import { expectedText, firstStart, type StartItem } from './first-start';
 import { type FloorFit, type Forecast, fitFloor, forecast, type LogPoint } from './fit';
 import { type FloorLimit, floorLimit } from './limits';
 import { type FloorLoad, floorLoad, matName } from './load';
-import { type FloorHouse, type FloorState, floorHouse } from './model';
+import { type FloorHouse, type FloorState, floorHouse, type Holding, holding } from './model';
 import { floorProof, RISE_MINUTES } from './proof';
 import { floorQuestions, withAnswers } from './questions';
-import type { SensorMode } from './run';
+import { constantly, minuteStep, type SensorMode } from './run';
+import { runLong } from './run-long';
 import { floorSettings, scheduleForm } from './settings';
 import { FLOOR_SHEETS, type FloorSheet } from './sheet';
 import { surveyFindings } from './survey-findings';
@@ -34,6 +35,8 @@ export interface WarmUp {
   target: { celsius: number; minutes: number | null; soonest: number | null; latest: number | null };
   /** The most the probe comes to at full power. */
   mostCelsius: number;
+  /** The target held: where the heat goes, and how the relay cycles. */
+  hold: Holding & { minutesOn: number; minutesOff: number };
   /** Where the floor is the only heat: what full power holds at the design temperature. */
   held: { roomCelsius: number; outdoorCelsius: number; wantedCelsius: number } | null;
 }
@@ -123,7 +126,7 @@ export function deriveFloor(asked: Job): FloorDerived {
   const mode = isMode(chosenMode) ? chosenMode : 'floor';
   const limitCelsius = Number(chosen('floor.limit') ?? limit?.celsius ?? 40);
 
-  const warmUp = house ? warmUpOf(job, house, limitCelsius) : null;
+  const warmUp = house ? warmUpOf(job, house, limitCelsius, sheet?.differentialKelvin ?? 1) : null;
   if (warmUp?.held && warmUp.held.roomCelsius < warmUp.held.wantedCelsius - 0.05)
     findings.push(
       finding(
@@ -247,7 +250,29 @@ function decideFindings(job: Job, load: FloorLoad, sheet: FloorSheet, type: Prob
   return findings;
 }
 
-function warmUpOf(job: Job, house: FloorHouse, limitCelsius: number): WarmUp {
+/** Two days at the target, the second counted: how long the relay is on and off in turn. */
+function cycling(
+  house: FloorHouse,
+  celsius: number,
+  differentialKelvin: number,
+): { minutesOn: number; minutesOff: number } {
+  const { model, around } = house;
+  const day = 1440;
+  const control = {
+    mode: 'floor' as const,
+    wanted: constantly(celsius),
+    limitCelsius: 90,
+    differentialKelvin,
+    cheap: null,
+  };
+  const input = { model, step: minuteStep(model), around, hourly: null, control, from: 0, minutes: day };
+  const first = runLong({ ...input, start: house.start });
+  const second = runLong({ ...input, start: first.state, on: first.on });
+  const cycles = Math.max(1, second.switchings / 2);
+  return { minutesOn: second.onMinutes / cycles, minutesOff: (day - second.onMinutes) / cycles };
+}
+
+function warmUpOf(job: Job, house: FloorHouse, limitCelsius: number, differentialKelvin: number): WarmUp {
   const points = pointsOf(job, house.start[3] ?? 20);
   const fit = fitFloor(house.model, house.around, house.start, points);
   const last = points.reduce((m, p) => Math.max(m, p.minute), 0);
@@ -270,6 +295,7 @@ function warmUpOf(job: Job, house: FloorHouse, limitCelsius: number): WarmUp {
       latest: minutesTo(f.low, celsius),
     },
     mostCelsius: mostCelsius(fitted),
+    hold: { ...holding(fit.model, house.around, celsius), ...cycling(fitted, celsius, differentialKelvin) },
     held:
       job.floor.purpose === 'sole'
         ? {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fitFloor, forecast, scaled } from './fit';
-import { type FloorModel, floorHouse, settled, surfaceCelsius } from './model';
+import { type FloorModel, floorHouse, holding, settled, surfaceCelsius } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
 import { runLong } from './run-long';
 import { floorJob } from './test-floor';
@@ -70,6 +70,23 @@ describe('settled', () => {
     const { model } = houseOf();
     const end = settled(model, { outCelsius: 18, belowCelsius: 18 }, 0);
     for (const t of end) expect(t).toBeCloseTo(18, 9);
+  });
+});
+
+describe('holding a temperature', () => {
+  it('takes what settles there, and parts into up and down', () => {
+    fc.assert(
+      fc.property(anyFloor, fc.double({ min: 15, max: 40, noNaN: true }), (f, celsius) => {
+        const { model, around } = housed(f);
+        const h = holding(model, around, celsius);
+        const end = settled(model, around, h.watts);
+        expect(end[0]).toBeCloseTo(celsius, 6);
+        expect(end[1]).toBeCloseTo(h.roomCelsius, 6);
+        expect(end[2]).toBeCloseTo(h.beneathCelsius, 6);
+        expect(h.up + h.down).toBeCloseTo(h.watts, 6);
+      }),
+      { seed: 59, numRuns: 40 },
+    );
   });
 });
 

@@ -168,3 +168,31 @@ export function settled(m: FloorModel, around: Around, watts: number): FloorStat
     (m.slabToBeneath * slab + m.beneathToBelow * around.belowCelsius) / (m.slabToBeneath + m.beneathToBelow);
   return Float64Array.of(slab, room, beneath, slab);
 }
+
+export interface Holding {
+  /** W that hold the slab there for good, and where they go. */
+  watts: number;
+  up: number;
+  down: number;
+  surfaceCelsius: number;
+  roomCelsius: number;
+  beneathCelsius: number;
+}
+
+/** What holds the slab at a temperature, settled. */
+export function holding(m: FloorModel, around: Around, celsius: number): Holding {
+  const downK = (m.slabToBeneath * m.beneathToBelow) / (m.slabToBeneath + m.beneathToBelow);
+  const upK = (m.slabToRoom * m.roomToOut) / (m.slabToRoom + m.roomToOut);
+  const up = upK * (celsius - around.outCelsius);
+  const down = downK * (celsius - around.belowCelsius);
+  const room = celsius - up / m.slabToRoom;
+  const beneath = celsius - down / m.slabToBeneath;
+  return {
+    watts: up + down,
+    up,
+    down,
+    surfaceCelsius: surfaceCelsius(m, Float64Array.of(celsius, room, beneath, celsius)),
+    roomCelsius: room,
+    beneathCelsius: beneath,
+  };
+}

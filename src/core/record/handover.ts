@@ -4,13 +4,8 @@ import { offlineFollowUp } from '../boiler/start';
 import type { Derived } from '../derive';
 import type { Job } from '../job/schema';
 import { clock } from '../units/units';
-
-export interface Topic {
-  id: string;
-  what: string;
-  /** For the customer's page, in plain words. */
-  words: string;
-}
+import { floorTopics } from './floor-topics';
+import type { Topic } from './topic';
 
 export function handoverTopics(job: Job, derived: Derived): Topic[] {
   const { sheet, system, powering } = derived;
@@ -87,6 +82,7 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
         words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${hotWater.windows.map((w) => `${clock(w.from)} to ${clock(w.to)}`).join(', ')}.`,
       });
   }
+  if (derived.floor) topics.push(...floorTopics(job, derived.floor));
   topics.push({
     id: 'schedule',
     what: 'The schedule',
@@ -95,8 +91,9 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
   topics.push({
     id: 'call',
     what: 'When to call',
-    words:
-      'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
+    words: derived.floor
+      ? 'Call if the display is dark, if the ground-fault protection trips by itself, or if the floor is cold when it should be warm.'
+      : 'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
   });
   if (job.join.internet === 'yes')
     topics.push({

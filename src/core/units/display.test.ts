@@ -46,4 +46,22 @@ describe('quantities as a job writes them', () => {
     });
     expect(readFigure('0', displayUnit('plain', 'si'), 0.3, 7)).toMatchObject({ ok: false });
   });
+
+  it('ohms take k and M, and OL for a broken core; twelve k is not twelve', () => {
+    const u = displayUnit('ohms', 'si');
+    const read = (text: string): number | undefined => {
+      const r = readFigure(text, u, 0.01, 1e9);
+      return r.ok ? r.value : Number.NaN;
+    };
+    expect(['12k', '12.1 kΩ', '14600', '14 600'.replace(' ', ''), '2M', 'OL', '0', '-4'].map(read)).toEqual([
+      12_000,
+      12_100,
+      14_600,
+      14_600,
+      2e6,
+      1e8,
+      Number.NaN,
+      Number.NaN,
+    ]);
+  });
 });

@@ -19,7 +19,12 @@ export type DisplayQuantity =
   | 'plain'
   | 'percent'
   | 'ohms'
-  | 'va';
+  | 'va'
+  | 'volts'
+  | 'amps'
+  | 'watts'
+  | 'megohms'
+  | 'slack';
 
 const unit = (name: string, factor: number, decimals: number, offset = 0): DisplayUnit => ({
   unit: name,
@@ -34,12 +39,17 @@ const UNITS: Record<DisplayQuantity, Record<UnitSystem, DisplayUnit>> = {
   power: { si: unit('kW', 1e-3, 1), us: unit('kBtu/h', 3.412142e-3, 1) },
   conductance: { si: unit('W/K', 1, 0), us: unit('Btu/h°F', 3.412142 / 1.8, 0) },
   flow: { si: unit('L/s', 1000, 0), us: unit('cfm', 2118.88, 0) },
-  area: { si: unit('m²', 1, 0), us: unit('ft²', 10.7639, 0) },
+  area: { si: unit('m²', 1, 1), us: unit('ft²', 10.7639, 0) },
   metres: { si: unit('m', 1, 1), us: unit('ft', 3.28084, 0) },
   plain: { si: unit('', 1, 2), us: unit('', 1, 2) },
   percent: { si: unit('%', 100, 0), us: unit('%', 100, 0) },
   ohms: { si: unit('Ω', 1, 2), us: unit('Ω', 1, 2) },
   va: { si: unit('VA', 1, 0), us: unit('VA', 1, 0) },
+  volts: { si: unit('V', 1, 1), us: unit('V', 1, 1) },
+  amps: { si: unit('A', 1, 1), us: unit('A', 1, 1) },
+  watts: { si: unit('W', 1, 0), us: unit('W', 1, 0) },
+  megohms: { si: unit('MΩ', 1, 2), us: unit('MΩ', 1, 2) },
+  slack: { si: unit('mm', 1, 0), us: unit('in', 1 / 25.4, 1) },
 };
 
 export const displayUnit = (quantity: DisplayQuantity, units: UnitSystem): DisplayUnit => UNITS[quantity][units];
@@ -51,12 +61,18 @@ export const displayText = (si: number, u: DisplayUnit): string => String(Number
 
 export type FigureReading = { ok: true; value: number | undefined } | { ok: false; problem: string };
 
-/** Reads a typed figure of a quantity within SI limits; an empty text means "not known". */
+/** What a broken core reads, as it is kept. */
+export const OPEN_CIRCUIT_OHMS = 1e8;
+
+/** Reads a typed figure of a quantity within SI limits; an empty text means "not known". Ohms take k and M, and OL. */
 export function readFigure(text: string, u: DisplayUnit, low: number, high: number): FigureReading {
   const trimmed = text.trim().slice(0, 40);
   if (trimmed === '') return { ok: true, value: undefined };
-  const match = /^([+−-]?\d+(?:[.,]\d+)?|[+−-]?[.,]\d+)\s*[^\d\s]*$/.exec(trimmed);
-  const shown = match?.[1] === undefined ? Number.NaN : Number(match[1].replace('−', '-').replace(',', '.'));
+  if (u.unit === 'Ω' && /^(ol|open|inf)/i.test(trimmed)) return { ok: true, value: OPEN_CIRCUIT_OHMS };
+  const match = /^([+−-]?\d+(?:[.,]\d+)?|[+−-]?[.,]\d+)\s*([^\d\s]*)$/.exec(trimmed);
+  // "12k" is not twelve ohms.
+  const prefix = u.unit === 'Ω' ? (/^k/i.test(match?.[2] ?? '') ? 1000 : /^M/.test(match?.[2] ?? '') ? 1e6 : 1) : 1;
+  const shown = match?.[1] === undefined ? Number.NaN : Number(match[1].replace('−', '-').replace(',', '.')) * prefix;
   if (!Number.isFinite(shown)) return { ok: false, problem: `“${trimmed}” is not a figure.` };
   const value = fromDisplay(shown, u);
   return value < low || value > high

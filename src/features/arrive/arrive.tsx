@@ -3,6 +3,7 @@
 import { BOILER_SHEETS } from '@core/boiler/sheet';
 import type { DeviceSheet } from '@core/devices/sheet';
 import { SHIPPED_SHEETS } from '@core/devices/shipped.data';
+import { FLOOR_SHEETS } from '@core/floor/sheet';
 import { listed } from '@core/units/units';
 /** Arrive: where, what, does it work now; what to take along; what to start before anything else. */
 import type { ReactNode } from 'react';
@@ -18,7 +19,22 @@ const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bu
 
 export function Arrive(): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet, parts, boiler } = derived;
+  const { sheet, parts, boiler, floor } = derived;
+  // Devices of the mains families are told by a line; the 24 V ones by their plate.
+  const mains: { id: string; name: string; says: string }[] | null = boiler
+    ? BOILER_SHEETS.map((s) => ({
+        id: s.id,
+        name: s.name,
+        says: `${s.channels} ${s.channels === 1 ? 'channel' : 'channels'}, ${OUTPUT_WORDS[s.output]}, ${s.needsNeutral ? 'needs a neutral' : 'needs no neutral'}, contacts ${s.contactAmps} A`,
+      }))
+    : floor
+      ? FLOOR_SHEETS.map((s) => ({
+          id: s.id,
+          name: s.name,
+          says: `${listed(s.volts.map(String))} V, relay ${s.relayAmps} A, ${s.groundFault ? 'own ground-fault protection' : 'no ground-fault protection'}, ${s.schedule.slotsPerDay} events a day`,
+        }))
+      : null;
+  const own = boiler ?? floor;
   const packed = parts.filter((p) => job.arrive.packed[p.id]).length;
   const site = (key: 'name' | 'address' | 'customer', label: string): ReactNode => (
     <TextField
@@ -30,8 +46,8 @@ export function Arrive(): ReactNode {
       }
     />
   );
-  const sentence = boiler?.sheet
-    ? `${boiler.sheet.name}: ${boiler.sentence}`
+  const sentence = own?.sheet
+    ? `${own.sheet.name}: ${own.sentence}`
     : !sheet
       ? 'Say where you are and which device goes up; the rest follows from that.'
       : `${sheet.name}: ${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`;
@@ -40,15 +56,15 @@ export function Arrive(): ReactNode {
       <Bench title="Arrive" note={`${packed} of ${parts.length} things in hand`}>
         <section className="panel stack">
           <h2>Which device goes up</h2>
-          {boiler ? (
+          {mains ? (
             <div className="sheets">
-              {BOILER_SHEETS.map((s) => (
+              {mains.map((s) => (
                 <button
                   key={s.id}
                   type="button"
                   className="sheet"
                   disabled={sealed}
-                  aria-pressed={boiler.sheet?.id === s.id}
+                  aria-pressed={own?.sheet?.id === s.id}
                   onClick={() =>
                     change(`Device: ${s.name}`, (j) => ({
                       ...j,
@@ -57,10 +73,7 @@ export function Arrive(): ReactNode {
                   }
                 >
                   <strong>{s.name}</strong>
-                  <span className="soft">
-                    {s.channels} {s.channels === 1 ? 'channel' : 'channels'}, {OUTPUT_WORDS[s.output]},{' '}
-                    {s.needsNeutral ? 'needs a neutral' : 'needs no neutral'}, contacts {s.contactAmps} A
-                  </span>
+                  <span className="soft">{s.says}</span>
                 </button>
               ))}
             </div>
@@ -91,7 +104,7 @@ export function Arrive(): ReactNode {
             </div>
           )}
           {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          {boiler ? null : <OwnSheet />}
+          {mains ? null : <OwnSheet />}
           <div className="field-grid">
             <TextField
               label="Serial number"

@@ -10,9 +10,9 @@ import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
 import { Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { Spans, TimeField } from '../../ui/times';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
-import { Spans, TimeField } from './times';
 import { useBoiler, useSurvey } from './use-boiler';
 import '../hand-over/hand-over.css';
 

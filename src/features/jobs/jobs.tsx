@@ -146,6 +146,9 @@ export function Jobs(): ReactNode {
           <Button disabled={busy} onClick={() => void start({ kind: 'empty', family: 'boiler' })}>
             New boiler job
           </Button>
+          <Button disabled={busy} onClick={() => void start({ kind: 'empty', family: 'floor' })}>
+            New floor job
+          </Button>
           <Button disabled={busy} onClick={() => file.current?.click()}>
             Open a job file
           </Button>

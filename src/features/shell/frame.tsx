@@ -73,7 +73,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
   const { stop } = useParams<{ stop?: string }>();
   const here: StopId = isStop(stop) ? stop : 'arrive';
   const title = [job.site.name || 'New job', job.zone].filter(Boolean).join(', ');
-  const device = derived.boiler ? derived.boiler.sheet : derived.sheet;
+  const device = (derived.boiler ?? derived.floor ?? derived).sheet;
   return (
     <div className="frame">
       <header className="top">

@@ -14,9 +14,32 @@ import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import './week.css';
 
-export function Week(): ReactNode {
+type Pattern = keyof typeof PATTERN_GROUPS;
+/** The form a floor device is set to; its groups are then the days that must be alike. */
+const patternOf = (form: string | undefined): Pattern | undefined =>
+  (Object.keys(PATTERN_GROUPS) as Pattern[]).find((p) => p === form);
+
+interface Props {
+  /** The week that a household starts from. */
+  starting?: () => Job['week'];
+  /** What it starts from, in words. */
+  startsFrom?: string;
+  /** Under the strip: what a family has to say of its week. */
+  children?: ReactNode;
+  /** Before there is a week. */
+  without?: ReactNode;
+  sentence?: string;
+}
+
+export function Week({
+  starting = startingWeek,
+  startsFrom = 'Start from one that fits most households: home, away and asleep, 3 K setback; then drag.',
+  children,
+  without,
+  sentence,
+}: Props): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet } = derived;
+  const { sheet } = derived.floor ?? derived;
   const [selected, setSelected] = useState<{ day: number; index: number } | null>(null);
   const { days, profiles } = job.week;
   const us = job.units === 'us';
@@ -31,21 +54,20 @@ export function Week(): ReactNode {
       <>
         <Bench title="Week">
           <section className="panel stack week-start">
-            <p>No week yet. Start from one that fits most households: home, away and asleep, 3 K setback; then drag.</p>
+            <p>No week yet. {startsFrom}</p>
             <div className="row">
               <Button
                 className="copper"
                 disabled={sealed}
-                onClick={() =>
-                  edit('Start a week', (w) => ({ ...startingWeek(), ...(w.owner ? { owner: w.owner } : {}) }))
-                }
+                onClick={() => edit('Start a week', (w) => ({ ...starting(), ...(w.owner ? { owner: w.owner } : {}) }))}
               >
                 Start a week
               </Button>
             </div>
           </section>
+          {without}
         </Bench>
-        <ReadingSide here="week" sentence="No week is made yet." />
+        <ReadingSide here="week" sentence={sentence ?? 'No week is made yet.'} />
       </>
     );
   }
@@ -64,12 +86,13 @@ export function Week(): ReactNode {
     const after = [...others.map((o) => o.minute), clear].sort((a, b) => a - b).indexOf(clear);
     setSelected({ day, index: after });
   };
-  const groups = sheet ? PATTERN_GROUPS[sheet.schedule.pattern] : PATTERN_GROUPS['7-day'];
+  const form = derived.floor?.settings.card.find((r) => r.key === 'schedule.form')?.value;
+  const groups = PATTERN_GROUPS[patternOf(form) ?? sheet?.schedule.pattern ?? '7-day'];
   const groupOf = (day: number): number[] => [...(groups.find((g) => g.includes(day)) ?? [day])];
   const heats = Object.values(profiles).map((p) => p.heatCelsius);
   const setback = heats.length > 0 ? Math.max(...heats) - Math.min(...heats) : 0;
   const setPlace = sheet
-    ? `${sheet.name} takes ${sheet.schedule.pattern}, ${slots} events a day, ${sheet.schedule.times === 'reach-by' ? 'and reaches each by its time' : 'and starts at each time'}.`
+    ? `${sheet.name} takes ${form ?? sheet.schedule.pattern}, ${slots} events a day, ${sheet.schedule.times === 'reach-by' ? 'and reaches each by its time' : 'and starts at each time'}.`
     : '';
   return (
     <>
@@ -95,8 +118,8 @@ export function Week(): ReactNode {
                     ...w.profiles,
                     [nanoid(6)]: {
                       name: `Profile ${Object.keys(w.profiles).length + 1}`,
-                      heatCelsius: 19,
-                      coolCelsius: 25,
+                      heatCelsius: derived.floor ? 24 : 19,
+                      ...(derived.floor ? {} : { coolCelsius: 25 }),
                     },
                   },
                 }))
@@ -113,8 +136,9 @@ export function Week(): ReactNode {
           onSelect={setSelected}
           onMove={move}
           onAdd={(day, minute) => {
-            const profile = profileAt(days, day, minute) === 'home' ? 'away' : 'home';
-            const use = profiles[profile] ? profile : (Object.keys(profiles)[0] ?? 'home');
+            // The other of the two that are used most: whatever holds there now is changed.
+            const now = profileAt(days, day, minute);
+            const use = Object.keys(profiles).find((p) => p !== now) ?? now ?? 'home';
             const events = [...eventsOf(day).filter((e) => e.minute !== minute), { minute, profile: use }].sort(
               (a, b) => a.minute - b.minute,
             );
@@ -133,8 +157,13 @@ export function Week(): ReactNode {
           disabled={sealed}
         />
         <p className="soft week-legend">
-          <span className="key-heat" /> heat setpoint <span className="key-cool" /> cool setpoint. Touch an empty part
-          to add; drag or arrow keys to move.
+          <span className="key-heat" /> {derived.floor ? 'wanted' : 'heat setpoint'}{' '}
+          {derived.floor ? null : (
+            <>
+              <span className="key-cool" /> cool setpoint
+            </>
+          )}
+          . Touch an empty part to add; drag or arrow keys to move.
         </p>
         {selected && chosen ? (
           <section className="panel stack">
@@ -219,10 +248,14 @@ export function Week(): ReactNode {
           ]}
           onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
         />
+        {children}
       </Bench>
       <ReadingSide
         here="week"
-        sentence={`${Object.keys(profiles).length} profiles, ${us ? `${fixed((setback * 9) / 5, 0)} °F` : `${fixed(setback, 1)} K`} setback, ${days.reduce((n, d) => n + d.length, 0)} events a week.`}
+        sentence={
+          sentence ??
+          `${Object.keys(profiles).length} profiles, ${us ? `${fixed((setback * 9) / 5, 0)} °F` : `${fixed(setback, 1)} K`} setback, ${days.reduce((n, d) => n + d.length, 0)} events a week.`
+        }
       />
     </>
   );

@@ -1,0 +1,7 @@
+/** One thing the customer is shown, and does once. */
+export interface Topic {
+  id: string;
+  what: string;
+  /** For the customer's page, in plain words. */
+  words: string;
+}

@@ -1,0 +1,119 @@
+'use client';
+
+/** Connect: the numbered terminals, what is on each, and the work in its order. */
+import { CORE_WORDS } from '@core/floor/terminals';
+import { FloorCore } from '@core/job/floor-schema';
+import type { ReactNode } from 'react';
+import { Tick } from '../../ui/fields';
+import { Bench } from '../shell/frame';
+import { ReadingSide } from '../shell/reading-side';
+import { FloorCircuit } from './circuit';
+import { useFloor } from './use-floor';
+
+export function FloorConnect(): ReactNode {
+  const { floor, survey, job, change, sealed, lit, set } = useFloor();
+  const { steps, terminals } = floor;
+  const next = steps.find((s) => !job.connect.done[s.id]);
+  const done = steps.filter((s) => job.connect.done[s.id]).length;
+  return (
+    <>
+      <Bench title="Connect" note={`${done} of ${steps.length} done`}>
+        {floor.safe.proved ? null : (
+          <p className="caution-line">Not proved dead yet: prove, test, prove in Make safe before a cover comes off.</p>
+        )}
+        {terminals.length > 0 ? (
+          <section className="panel stack">
+            <FloorCircuit />
+            <table className="plan-table">
+              <thead>
+                <tr>
+                  <th scope="col">Terminal</th>
+                  <th scope="col">Is for</th>
+                  <th scope="col">Has on it</th>
+                </tr>
+              </thead>
+              <tbody>
+                {terminals.map((t) => (
+                  <tr key={t.terminal} className={lit.has(`terminal:${t.terminal}`) ? 'lit' : ''}>
+                    <th scope="row" className="mono">
+                      {t.terminal}
+                    </th>
+                    <td>{CORE_WORDS[t.meant]}</td>
+                    <td>
+                      <select
+                        className="select"
+                        aria-label={`On terminal ${t.terminal}`}
+                        value={t.found ?? ''}
+                        disabled={sealed}
+                        onChange={(e) => {
+                          const core = FloorCore.safeParse(e.target.value);
+                          const { [t.terminal]: _old, ...rest } = survey.landed;
+                          set(`Terminal ${t.terminal}: ${core.success ? CORE_WORDS[core.data] : 'nothing'}`, {
+                            landed: core.success ? { ...rest, [t.terminal]: core.data } : rest,
+                          });
+                        }}
+                      >
+                        <option value="">not looked at</option>
+                        {FloorCore.options.map((c) => (
+                          <option key={c} value={c}>
+                            {CORE_WORDS[c]}
+                          </option>
+                        ))}
+                      </select>{' '}
+                      {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <div className="row">
+              <button
+                type="button"
+                className="plain"
+                disabled={sealed}
+                onClick={() =>
+                  set('Terminals as the plan', {
+                    landed: Object.fromEntries(terminals.map((t) => [t.terminal, t.meant])),
+                  })
+                }
+              >
+                All as they should be
+              </button>
+            </div>
+          </section>
+        ) : (
+          <p>No plan yet.</p>
+        )}
+        <section className="panel">
+          <h2>Work list</h2>
+          {steps.map((s) => (
+            <Tick
+              key={s.id}
+              checked={job.connect.done[s.id] === true}
+              disabled={sealed}
+              note={s.id === next?.id ? 'next' : undefined}
+              onToggle={(on) =>
+                change(`${on ? 'Done' : 'Not done'}: ${s.what}`, (j) => ({
+                  ...j,
+                  connect: { ...j.connect, done: { ...j.connect.done, [s.id]: on } },
+                }))
+              }
+            >
+              {s.what}
+            </Tick>
+          ))}
+        </section>
+      </Bench>
+      <ReadingSide
+        here="connect"
+        sentence={
+          next
+            ? `Next: ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}.`
+            : steps.length > 0
+              ? 'All joined. Close it up before it is powered.'
+              : floor.sentence
+        }
+      />
+    </>
+  );
+}

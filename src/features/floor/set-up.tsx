@@ -1,0 +1,85 @@
+'use client';
+
+/** Set up: the card, and the probe behind it. */
+import type { ReactNode } from 'react';
+import { TextField } from '../../ui/fields';
+import { FigureField } from '../../ui/figure-field';
+import { Card } from '../set-up/card';
+import { Bench } from '../shell/frame';
+import { ReadingSide } from '../shell/reading-side';
+import { ProbePanel } from './probe-panel';
+import { useFloor } from './use-floor';
+
+export function FloorSetUp(): ReactNode {
+  const { floor, job } = useFloor();
+  const { card } = floor.settings;
+  const next = card.find((r) => !job.setUp.entered[r.key]);
+  return (
+    <>
+      <Bench title="Set up" note={floor.sheet ? `${floor.sheet.name}, ${card.length} settings` : ''}>
+        {floor.sheet ? <Card card={card} /> : <p>Choose a device in Arrive.</p>}
+        <ProbePanel />
+        <PricePanel />
+      </Bench>
+      <ReadingSide
+        here="set-up"
+        sentence={
+          next
+            ? `Next on the device: ${next.where}, ${next.label.toLowerCase()}: ${next.enter}.`
+            : card.length > 0
+              ? `All ${card.length} settings entered.`
+              : floor.sentence
+        }
+      />
+    </>
+  );
+}
+
+/** What a kWh costs; used by the card, the week and the year alike. */
+export function PricePanel(): ReactNode {
+  const { survey, job, sealed, set } = useFloor();
+  const { price } = survey;
+  const put = (label: string, more: Partial<NonNullable<typeof price>>): boolean => {
+    const perKwh = more.perKwh ?? price?.perKwh;
+    return perKwh === undefined ? false : set(label, { price: { currency: 'EUR', ...price, ...more, perKwh } });
+  };
+  return (
+    <section className="panel stack">
+      <h2>What a kWh costs</h2>
+      <div className="field-grid">
+        <FigureField
+          label="Price a kWh"
+          quantity="plain"
+          units={job.units}
+          low={0.001}
+          high={1000}
+          value={price?.perKwh}
+          disabled={sealed}
+          onTake={(perKwh) => (perKwh === undefined ? set('No price', { price: undefined }) : put('Price', { perKwh }))}
+        />
+        <TextField
+          label="Currency"
+          value={price?.currency}
+          maxLength={5}
+          disabled={sealed || !price}
+          onCommit={(currency) => put('Currency', { currency: currency || 'EUR' })}
+        />
+        <FigureField
+          label="Cheaper price a kWh"
+          quantity="plain"
+          units={job.units}
+          low={0.001}
+          high={1000}
+          value={price?.offPeak?.perKwh}
+          disabled={sealed || !price}
+          hint="off-peak, if there is one"
+          onTake={(perKwh) =>
+            put('Cheaper price', {
+              offPeak: perKwh === undefined ? undefined : { from: 1320, to: 360, ...price?.offPeak, perKwh },
+            })
+          }
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,114 @@
+'use client';
+
+/** The week of a floor: wanted temperatures, what is entered for them, how long it takes, what it costs. */
+import { floorWeek } from '@core/floor/week';
+import { clock, temperature } from '@core/units/units';
+import { DAYS } from '@core/week/week';
+import type { ReactNode } from 'react';
+import { TimeField } from '../../ui/times';
+import { Week } from '../week/week';
+import { PricePanel } from './set-up';
+import { useFloor } from './use-floor';
+import { WarmUpPanel } from './warm-up-panel';
+import { YearPanel } from './year-panel';
+
+export function FloorWeek(): ReactNode {
+  const { floor, job } = useFloor();
+  const first = floor.week?.leads[0];
+  return (
+    <Week
+      starting={() => floorWeek(job.floor.purpose, floor.limit?.celsius ?? null)}
+      startsFrom="Start from one that fits what the floor is for; then drag."
+      without={<WarmUpPanel />}
+      {...(first && first.leadMinutes !== null
+        ? {
+            sentence:
+              first.enterMinute === first.minute
+                ? `Warm by ${clock(first.minute)}: the device starts about ${first.leadMinutes} min before.`
+                : `For ${clock(first.minute)} enter ${clock(first.enterMinute)}: it takes ${first.leadMinutes} min.`,
+          }
+        : {})}
+    >
+      <Leads />
+      <WarmUpPanel />
+      <PricePanel />
+      <OffPeak />
+      <YearPanel />
+    </Week>
+  );
+}
+
+/** When each warm time has to begin; on a device that starts at the time, what is entered instead. */
+function Leads(): ReactNode {
+  const { floor, job } = useFloor();
+  const leads = floor.week?.leads ?? [];
+  if (floor.mode !== 'floor')
+    return <p className="soft">It follows the room: the times are room temperatures, and the floor is capped.</p>;
+  if (leads.length === 0 || !floor.sheet) return null;
+  const startAt = floor.sheet.schedule.times === 'start-at';
+  // Days whose warm times are alike are one line.
+  const rows = leads.reduce<{ days: number[]; lead: (typeof leads)[number] }[]>((out, l) => {
+    const same = out.find(
+      (r) => r.lead.minute === l.minute && r.lead.profile === l.profile && r.lead.leadMinutes === l.leadMinutes,
+    );
+    if (same) same.days.push(l.day);
+    else out.push({ days: [l.day], lead: l });
+    return out;
+  }, []);
+  return (
+    <section className="panel">
+      <h2>{startAt ? 'Enter the times earlier' : 'The device starts early by itself'}</h2>
+      <table className="plan-table">
+        <thead>
+          <tr>
+            <th scope="col">Days</th>
+            <th scope="col">Warm by</th>
+            <th scope="col">Takes</th>
+            <th scope="col">{startAt ? 'Enter' : 'Starts about'}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ days, lead: l }) => (
+            <tr key={`${days.join()}-${l.minute}`}>
+              <th scope="row">{days.map((d) => DAYS[d]?.slice(0, 3)).join(' ')}</th>
+              <td className="mono">
+                {clock(l.minute)}, {temperature(l.celsius, job.units)}
+              </td>
+              <td className="mono">{l.leadMinutes === null ? 'never' : `${l.leadMinutes} min`}</td>
+              <td className="mono">
+                {l.leadMinutes === null
+                  ? '–'
+                  : startAt
+                    ? `${clock(l.enterMinute)}${l.enterDay === l.day ? '' : ', the day before'}`
+                    : clock(l.minute - l.leadMinutes)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function OffPeak(): ReactNode {
+  const { survey, sealed, set } = useFloor();
+  const { price } = survey;
+  const offPeak = price?.offPeak;
+  if (!price || !offPeak) return null;
+  return (
+    <section className="panel times">
+      <TimeField
+        label="Cheaper from"
+        minute={offPeak.from}
+        disabled={sealed}
+        onTake={(from) => set('Cheaper from', { price: { ...price, offPeak: { ...offPeak, from } } })}
+      />
+      <TimeField
+        label="Cheaper to"
+        minute={offPeak.to}
+        disabled={sealed}
+        onTake={(to) => set('Cheaper to', { price: { ...price, offPeak: { ...offPeak, to } } })}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+'use client';
+
+/** What the week costs over a year, in a worker: weeks side by side, with progress and a way to leave off. */
+import type { FloorHouse } from '@core/floor/model';
+import { cheapMinutes, floorWeek, wantedByMinute } from '@core/floor/week';
+import type { YearForecast, YearInput } from '@core/floor/year';
+import type { Week } from '@core/job/schema';
+import { fixed } from '@core/units/units';
+import Button from '@mui/material/Button';
+import * as Comlink from 'comlink';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { FigureField } from '../../ui/figure-field';
+import type { FloorYearApi } from '../../workers/floor-year.worker';
+import { useFloor } from './use-floor';
+
+interface Plan {
+  id: string;
+  name: string;
+  week: Week;
+}
+
+/** The week with everything warm moved into the cheaper stretch: charged by night, left alone by day. */
+function offPeakWeek(week: Week, offPeak: { from: number; to: number }): Week {
+  const profiles = Object.entries(week.profiles).sort(([, a], [, b]) => b.heatCelsius - a.heatCelsius);
+  const warm = profiles[0]?.[0];
+  const low = profiles.at(-1)?.[0];
+  if (warm === undefined || low === undefined) return week;
+  const day = [
+    { minute: offPeak.from % 1440, profile: warm },
+    { minute: offPeak.to % 1440, profile: low },
+  ].sort((a, b) => a.minute - b.minute);
+  return { ...week, days: Array.from({ length: 7 }, () => day) };
+}
+
+const always = (week: Week): Week => {
+  const warm = Object.entries(week.profiles).sort(([, a], [, b]) => b.heatCelsius - a.heatCelsius)[0]?.[0];
+  return warm === undefined ? week : { ...week, days: Array.from({ length: 7 }, () => [{ minute: 0, profile: warm }]) };
+};
+
+export function YearPanel(): ReactNode {
+  const { floor, job, survey, sealed } = useFloor();
+  const [mean, setMean] = useState(9);
+  const [results, setResults] = useState<Record<string, YearForecast>>({});
+  const [progress, setProgress] = useState<number | null>(null);
+  const [said, setSaid] = useState('');
+  const stop = useRef<(() => void) | null>(null);
+  useEffect(() => () => stop.current?.(), []);
+  const { warmUp, sheet } = floor;
+  const { price } = survey;
+  if (!warmUp || !sheet || !job.week.days) return null;
+  const plans: Plan[] = [
+    { id: 'week', name: 'this week', week: job.week },
+    { id: 'always', name: 'warm all the time', week: always(job.week) },
+    ...(price?.offPeak
+      ? [{ id: 'off-peak', name: 'warm in the cheaper hours only', week: offPeakWeek(job.week, price.offPeak) }]
+      : []),
+    { id: 'damp', name: 'damp guard: an hour and a half a day', week: floorWeek('damp', null) },
+  ];
+  const house: FloorHouse = { ...warmUp.house, model: warmUp.fit.model };
+  const run = async (): Promise<void> => {
+    const worker = new Worker(new URL('../../workers/floor-year.worker.ts', import.meta.url));
+    const api = Comlink.wrap<FloorYearApi>(worker);
+    let left = false;
+    stop.current = () => {
+      left = true;
+      void api.stop();
+    };
+    setResults({});
+    setSaid('');
+    setProgress(0);
+    try {
+      for (const [i, plan] of plans.entries()) {
+        const input: YearInput = {
+          house,
+          control: {
+            mode: plan.id === 'damp' ? 'floor' : floor.mode,
+            wanted: wantedByMinute(plan.week),
+            limitCelsius: floor.limit?.celsius ?? 40,
+            differentialKelvin: sheet.differentialKelvin,
+            cheap: cheapMinutes(price?.offPeak),
+          },
+          price,
+          lossError: warmUp.fit.lossError,
+          seed: 20_260_101,
+          meanCelsius: mean,
+        };
+        const forecast = await api.run(
+          input,
+          Comlink.proxy((share: number) => setProgress((i + share) / plans.length)),
+        );
+        if (left || forecast === null) {
+          setSaid('Left off. What was worked out so far stands.');
+          break;
+        }
+        setResults((r) => ({ ...r, [plan.id]: forecast }));
+      }
+    } catch (error) {
+      setSaid(`The year could not be worked out: ${error instanceof Error ? error.message : 'no reason given'}`);
+    }
+    stop.current = null;
+    worker.terminate();
+    setProgress(null);
+  };
+  const money = (value: number | null): string =>
+    value === null || !price ? '–' : `${fixed(value, 0)} ${price.currency}`;
+  return (
+    <section className="panel stack">
+      <h2>Over a year</h2>
+      <div className="row">
+        <FigureField
+          label="Outdoors, mean of the year"
+          quantity="temperature"
+          units={job.units}
+          low={-15}
+          high={30}
+          value={mean}
+          disabled={sealed || progress !== null}
+          onTake={(v) => setMean(v ?? 9)}
+        />
+        {progress === null ? (
+          <Button className="primary" onClick={() => void run()}>
+            Work out the year
+          </Button>
+        ) : (
+          <>
+            <progress max={1} value={progress} aria-label="The year" />
+            <Button onClick={() => stop.current?.()}>Leave off</Button>
+          </>
+        )}
+      </div>
+      <p role="status">{progress === null ? said : `${fixed(progress * 100, 0)} %`}</p>
+      {Object.keys(results).length > 0 ? (
+        <table className="plan-table">
+          <thead>
+            <tr>
+              <th scope="col">Week</th>
+              <th scope="col">kWh a year</th>
+              <th scope="col">Cost</th>
+              <th scope="col">Cost, low to high</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plans.map((p) => {
+              const r = results[p.id];
+              return r ? (
+                <tr key={p.id}>
+                  <th scope="row">{p.name}</th>
+                  <td className="mono">
+                    {fixed(r.kilowattHours, 0)} ({fixed(r.low.kilowattHours, 0)} to {fixed(r.high.kilowattHours, 0)})
+                  </td>
+                  <td className="mono">{money(r.cost)}</td>
+                  <td className="mono">
+                    {money(r.low.cost)} to {money(r.high.cost)}
+                  </td>
+                </tr>
+              ) : null;
+            })}
+          </tbody>
+        </table>
+      ) : (
+        <p className="soft">
+          Weather from a seed with this mean; the spread is that of the losses, two standard errors. Nothing is sent
+          anywhere.
+        </p>
+      )}
+    </section>
+  );
+}
