@@ -8,6 +8,8 @@ import './fields.css';
 
 interface Props {
   label: string;
+  /** What the figure is of, where the eye sees it from its place: said to those who listen. */
+  of?: string;
   quantity: DisplayQuantity;
   units: UnitSystem;
   value: number | undefined;
@@ -19,7 +21,18 @@ interface Props {
   disabled?: boolean;
 }
 
-export function FigureField({ label, quantity, units, value, low, high, onTake, hint, disabled }: Props): ReactNode {
+export function FigureField({
+  label,
+  of,
+  quantity,
+  units,
+  value,
+  low,
+  high,
+  onTake,
+  hint,
+  disabled,
+}: Props): ReactNode {
   const id = useId();
   const u = displayUnit(quantity, units);
   const text = value === undefined ? '' : displayText(value, u);
@@ -42,7 +55,10 @@ export function FigureField({ label, quantity, units, value, low, high, onTake, 
   const note = problem || hint;
   return (
     <div className="field">
-      <label htmlFor={id}>{u.unit ? `${label}, ${u.unit}` : label}</label>
+      <label htmlFor={id}>
+        {of ? <span className="visually-hidden">{of} </span> : null}
+        {u.unit ? `${label}, ${u.unit}` : label}
+      </label>
       <input
         id={id}
         className="mono"

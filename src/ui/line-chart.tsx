@@ -83,6 +83,9 @@ function usePalette(): Palette | null {
   return palette;
 }
 
+/** On a scale of decades only these are named. */
+const ROUND = /^[1235]e/;
+
 const FACE = '"Atkinson Hyperlegible Next", system-ui, sans-serif';
 
 /** Upright lines where something changes hands, with their words at the top. */
@@ -145,7 +148,12 @@ export default function LineChart(props: LineChartProps): ReactNode {
     title: { display: true, text: name, color: palette.soft, font: { family: FACE, size: 13 } },
     grid: { color: palette.line, lineWidth: 0.6 },
     border: { color: palette.soft },
-    ticks: { color: palette.soft, font: { family: FACE, size: 12 }, callback: (v: string | number) => text(Number(v)) },
+    ticks: {
+      color: palette.soft,
+      font: { family: FACE, size: 12 },
+      callback: (v: string | number) =>
+        type === 'linear' || ROUND.test(Number(v).toExponential()) ? text(Number(v)) : '',
+    },
   });
   const options: ChartOptions<'line'> = {
     animation: false,

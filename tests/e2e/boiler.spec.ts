@@ -1,26 +1,13 @@
 /** Mains-switched boilers: a zone-valve swap, a three-port plant without hot water off, a volt-free link, a bus. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { fill, goTo, kept, RIG } from './helpers';
+import { fill, goTo, kept, proveDead, RIG } from './helpers';
 
 async function newBoilerJob(page: Page, device: RegExp): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New boiler job' }).click();
   await page.waitForURL(/\/jobs\/[^/]+\/arrive/);
   await page.getByRole('button', { name: device }).click();
-}
-
-async function proveDead(page: Page): Promise<void> {
-  await goTo(page, 'Make safe');
-  for (const [step, value] of [
-    ['Step 1, volts', '231'],
-    ['Step 2, volts', '0'],
-    ['Step 3, volts', '230'],
-  ] as const) {
-    await page.getByLabel(step).fill(value);
-    await page.getByLabel(step).press('Enter');
-  }
-  await expect(page.locator('.sentence')).toContainText('Dead, and proved');
 }
 
 const plant = async (page: Page, kind: string, input: string): Promise<void> => {

@@ -60,3 +60,17 @@ export async function arriveToPowerUp(page: Page, name: string): Promise<void> {
   await expect(page.locator('.bench-head')).toContainText('11 of 11 done');
   await goTo(page, 'Power up');
 }
+
+/** Prove, test, prove on a mains job. */
+export async function proveDead(page: Page, live = '231'): Promise<void> {
+  await goTo(page, 'Make safe');
+  for (const [step, value] of [
+    ['Step 1, volts', live],
+    ['Step 2, volts', '0'],
+    ['Step 3, volts', live],
+  ] as const) {
+    await page.getByLabel(step).fill(value);
+    await page.getByLabel(step).press('Enter');
+  }
+  await expect(page.locator('.sentence')).toContainText('Dead, and proved');
+}

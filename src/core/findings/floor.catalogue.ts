@@ -236,7 +236,7 @@ export const FLOOR_FINDINGS = {
   ),
   'floor.probe-setting': entry<{ shown: string; set: string; is: string; effect: string }>(
     'blocker',
-    'power-up',
+    'set-up',
     'The display fits another probe type being set than the probe’s.',
     (f) => ({
       message: `${f.shown} shown is a ${f.is} probe read as ${f.set}: the floor would ${f.effect}.`,

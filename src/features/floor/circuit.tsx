@@ -47,10 +47,17 @@ export function FloorCircuit(): ReactNode {
           <path key={c} className={`circuit-core ${c}`} d={`M ${X.supply + BOX.supply} ${yOf(c)} H ${X.device}`} />
         ))}
         {contactor ? (
-          <path
-            className="circuit-core L"
-            d={`M ${X.supply + 58} ${Math.min(yOf('L'), yOf('N')) - 26} V 14 H ${X.contactor + 46} V ${Math.min(h1, h2) - 24}`}
-          />
+          // Its contacts are fed from the supply itself, both poles.
+          <>
+            <path
+              className="circuit-core L"
+              d={`M ${X.supply + 48} ${Math.min(yOf('L'), yOf('N')) - 26} V 6 H ${X.contactor + 58} V ${Math.min(h1, h2) - 24}`}
+            />
+            <path
+              className="circuit-core N"
+              d={`M ${X.supply + 66} ${Math.min(yOf('L'), yOf('N')) - 26} V 15 H ${X.contactor + 34} V ${Math.min(h1, h2) - 24}`}
+            />
+          </>
         ) : null}
         <g className={`circuit-box${lit.has('relay') || lit.has('device') ? ' lit' : ''}`}>
           <rect x={X.device} y={TOP - 12} width={BOX.device} height={terminals.length * ROW + 20} rx={11} />

@@ -74,7 +74,8 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
       </div>
       <div className="field-grid">
         <FigureField
-          label={`${name}, rated watts`}
+          of={name}
+          label="rated watts"
           quantity="watts"
           units={job.units}
           low={1}
@@ -84,7 +85,8 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
           onTake={(ratedWatts) => (ratedWatts === undefined ? undefined : put('rated watts', { ratedWatts }))}
         />
         <FigureField
-          label={`${name}, rated volts`}
+          of={name}
+          label="rated volts"
           quantity="volts"
           units={job.units}
           low={1}
@@ -107,7 +109,8 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
                 ) : null}
               </h4>
               <FigureField
-                label={`${name} ${s.name}`}
+                of={`${name} ${s.name}`}
+                label="element"
                 quantity="ohms"
                 units={job.units}
                 low={0.01}
@@ -117,7 +120,8 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
                 onTake={(value) => put(`ohms ${s.name}`, { [s.id]: { ...mat[s.id], ohms: value } })}
               />
               <FigureField
-                label={`${name} ${s.name}, to screen`}
+                of={`${name} ${s.name}`}
+                label="to its screen"
                 quantity="megohms"
                 units={job.units}
                 low={0}

@@ -4,17 +4,17 @@
 import { surfaceCelsius } from '@core/floor/model';
 import { temperature } from '@core/units/units';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { useNarrow } from '../../ui/use-narrow';
 import { useFloor } from './use-floor';
 import './section.css';
 
 export type FloorPart = 'room' | 'covering' | 'layer' | 'probe' | 'beneath';
 
-const WIDTH = 640;
-const RUNS = 9;
+const HEIGHT = 300;
 const PITCH = 56;
-const FIRST = 84;
-/** Between the fifth and the sixth run, or on the fifth. */
-const PROBE_AT = { between: FIRST + PITCH * 4.5, across: FIRST + PITCH * 4 } as const;
+/** As wide as the bench, or as a phone: runs of cable, and the two between which the probe lies. */
+const WIDE = { width: 640, runs: 9, first: 84, probeAfter: 4 } as const;
+const NARROW = { width: 336, runs: 5, first: 56, probeAfter: 1 } as const;
 
 const LAYER_WORDS = {
   board: 'on insulation board',
@@ -33,15 +33,17 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
   const { floor, survey, job, lit } = useFloor();
   const { warmUp } = floor;
   const hold = warmUp?.hold;
+  const narrow = useNarrow();
+  const { width: WIDTH, runs: RUNS, first: FIRST, probeAfter } = narrow ? NARROW : WIDE;
   const show = (c: number): string => temperature(c, job.units);
   const insulated = survey.build !== 'concrete';
   const thick = survey.build === 'screed' || survey.build === 'joists';
   const layerTop = 104;
-  const layerHeight = survey.build === 'screed' ? 66 : 48;
+  const layerHeight = survey.build === 'screed' ? 78 : 64;
   const underTop = layerTop + layerHeight;
   const underHeight = insulated ? (thick ? 34 : 16) : 0;
   const groundTop = underTop + underHeight;
-  const probeX = PROBE_AT[survey.probe.place ?? 'between'];
+  const probeX = FIRST + PITCH * (probeAfter + (survey.probe.place === 'across' ? 0 : 0.5));
   const cableY = layerTop + layerHeight - 16;
   const part = (id: FloorPart, name: string): object => ({
     role: 'button',
@@ -61,7 +63,7 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
   const now = warmUp ? surfaceCelsius(warmUp.house.model, warmUp.house.start) : null;
   return (
     <div className="section-scroll">
-      <svg className="section" viewBox={`0 0 ${WIDTH} 290`} role="group" aria-label="The floor cut through">
+      <svg className="section" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label="The floor cut through">
         <defs>
           <pattern id="hatch" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <line x1="0" y1="0" x2="0" y2="10" className="section-hatch" />
@@ -83,7 +85,9 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
         <g {...part('covering', `Covering: ${survey.covering ?? 'not said'}`)}>
           <rect className="covering" x="1" y="78" width={WIDTH - 2} height="26" />
           {['tile', 'stone', undefined].includes(survey.covering)
-            ? [128, 256, 384, 512].map((x) => <line key={x} className="section-joint" x1={x} x2={x} y1="78" y2="104" />)
+            ? (narrow ? [112] : [128, 256, 384]).map((x) => (
+                <line key={x} className="section-joint" x1={x} x2={x} y1="78" y2="104" />
+              ))
             : null}
           <text className="section-name" x="14" y="97">
             {survey.covering ?? 'covering?'}
@@ -107,7 +111,15 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
           ) : null}
         </g>
         <g {...part('probe', `Probe, ${survey.probe.place === 'across' ? 'across the cable' : 'between two runs'}`)}>
-          <rect className="section-touch" x={probeX - 40} y={cableY - 24} width="80" height="48" />
+          {/* The probe and the line that tells of it are one target. */}
+          <rect
+            className="section-touch"
+            x={probeX - 26}
+            y={layerTop + 3}
+            width={WIDTH - probeX + 22}
+            height={layerHeight - 6}
+            rx="9"
+          />
           <rect className="tube" x={probeX - 17} y={cableY - 9} width="34" height="18" rx="9" />
           <circle
             className={`bead${survey.probe.place === 'across' ? ' wrong' : ''}`}
@@ -116,7 +128,11 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
             r="5.5"
           />
           <text className="section-figure" x={WIDTH - 14} y={layerTop + 22} textAnchor="end">
-            {warmUp ? `probe ${show(warmUp.house.start[3] ?? 20)} now, ${show(warmUp.target.celsius)} wanted` : 'probe'}
+            {warmUp
+              ? narrow
+                ? `${show(warmUp.house.start[3] ?? 20)} → ${show(warmUp.target.celsius)}`
+                : `probe ${show(warmUp.house.start[3] ?? 20)} now, ${show(warmUp.target.celsius)} wanted`
+              : 'probe'}
           </text>
         </g>
         <g {...part('beneath', `Beneath: ${survey.beneath ? BENEATH_WORDS[survey.beneath] : 'not said'}`)}>
@@ -125,25 +141,25 @@ export function FloorSection({ picked, onPick }: Props): ReactNode {
             x="1"
             y={groundTop}
             width={WIDTH - 2}
-            height={289 - groundTop}
+            height={HEIGHT - 1 - groundTop}
           />
-          <text className="section-name" x="14" y="276">
+          <text className="section-name" x="14" y={HEIGHT - 16}>
             {survey.beneath ? BENEATH_WORDS[survey.beneath] : 'what lies below?'}
           </text>
           {hold ? (
-            <text className="section-figure" x={WIDTH - 14} y="276" textAnchor="end">
+            <text className="section-figure" x={WIDTH - 14} y={HEIGHT - 16} textAnchor="end">
               {show(hold.beneathCelsius)}
             </text>
           ) : null}
         </g>
         {hold && now !== null ? (
           <g className="section-heat">
-            <path d={`M 320 70 v -26 m -9 9 l 9 -9 l 9 9`} />
-            <text x="338" y="62">
+            <path d={`M ${WIDTH / 2} 70 v -26 m -9 9 l 9 -9 l 9 9`} />
+            <text x={WIDTH / 2 + 18} y="62">
               {Math.round(hold.up)} W up
             </text>
-            <path d={`M 320 ${groundTop + 14} v 26 m -9 -9 l 9 9 l 9 -9`} />
-            <text x="338" y={groundTop + 36}>
+            <path d={`M ${WIDTH / 2} ${groundTop + 14} v 26 m -9 -9 l 9 9 l 9 -9`} />
+            <text x={WIDTH / 2 + 18} y={groundTop + 36}>
               {Math.round(hold.down)} W down
             </text>
           </g>

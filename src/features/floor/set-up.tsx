@@ -4,6 +4,7 @@
 import type { ReactNode } from 'react';
 import { TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { TimeField } from '../../ui/times';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -80,6 +81,31 @@ export function PricePanel(): ReactNode {
           }
         />
       </div>
+      {price?.offPeak ? <OffPeakTimes /> : null}
     </section>
+  );
+}
+
+/** From when to when it is cheaper, every day. */
+function OffPeakTimes(): ReactNode {
+  const { survey, sealed, set } = useFloor();
+  const { price } = survey;
+  const offPeak = price?.offPeak;
+  if (!price || !offPeak) return null;
+  return (
+    <div className="times">
+      <TimeField
+        label="Cheaper from"
+        minute={offPeak.from}
+        disabled={sealed}
+        onTake={(from) => set('Cheaper from', { price: { ...price, offPeak: { ...offPeak, from } } })}
+      />
+      <TimeField
+        label="Cheaper to"
+        minute={offPeak.to}
+        disabled={sealed}
+        onTake={(to) => set('Cheaper to', { price: { ...price, offPeak: { ...offPeak, to } } })}
+      />
+    </div>
   );
 }

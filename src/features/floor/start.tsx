@@ -17,6 +17,7 @@ export function FloorStart(): ReactNode {
   const show = (c: number): string => temperature(c, job.units);
   const next = start.find((s) => s.said === null);
   const wrong = start.find((s) => s.ok === false);
+  const misread = floor.findings.find((f) => f.code === 'floor.probe-setting');
   const said = start.filter((s) => s.said !== null).length;
   return (
     <>
@@ -35,13 +36,15 @@ export function FloorStart(): ReactNode {
       <ReadingSide
         here="power-up"
         sentence={
-          wrong
-            ? `${wrong.ask}: not as expected.`
-            : next
-              ? `Next on the device: ${next.ask.charAt(0).toLowerCase()}${next.ask.slice(1)}, ${expectedText(next, show)}.`
-              : start.length > 0
-                ? 'The first start went as expected.'
-                : floor.sentence
+          misread
+            ? misread.fix
+            : wrong
+              ? `${wrong.ask}: not as expected.`
+              : next
+                ? `Next on the device: ${next.ask.charAt(0).toLowerCase()}${next.ask.slice(1)}, ${expectedText(next, show)}.`
+                : start.length > 0
+                  ? 'The first start went as expected.'
+                  : floor.sentence
         }
       />
     </>
@@ -80,12 +83,11 @@ function Step({
       </div>
       <div className="start-said">
         {item.kind === 'choice' ? (
-          <div className="row" role="group" aria-label={item.ask}>
+          <div className="choice-row" role="group" aria-label={item.ask}>
             {item.options.map((o) => (
               <button
                 key={o.value}
                 type="button"
-                className="answer"
                 disabled={sealed}
                 aria-pressed={item.said === o.value}
                 onClick={() => say(o.value)}

@@ -2,7 +2,7 @@
 
 /** Survey of a floor: drawn in section, mats with their readings, supply, probe. */
 import { probeName } from '@core/floor/thermistor';
-import { fixed, temperature } from '@core/units/units';
+import { fixed, ohms, temperature } from '@core/units/units';
 import { type ReactNode, useState } from 'react';
 import { Choice, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
@@ -110,7 +110,7 @@ export function FloorSurveyScreen(): ReactNode {
             The probe is {probeName(floor.probe.type)}
             {survey.probe.floorCelsius === undefined
               ? '.'
-              : `: ${fixed(survey.probe.ohms, 0)} Ω at ${temperature(survey.probe.floorCelsius, units)}.`}
+              : `: ${ohms(survey.probe.ohms)} at ${temperature(survey.probe.floorCelsius, units)}.`}
           </p>
         ) : null}
       </ReadingSide>

@@ -172,7 +172,7 @@ function LogEntry(): ReactNode {
   return (
     <>
       <form
-        className="row log-entry"
+        className="row level"
         onSubmit={(e) => {
           e.preventDefault();
           take();

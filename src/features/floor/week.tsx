@@ -5,7 +5,6 @@ import { floorWeek } from '@core/floor/week';
 import { clock, temperature } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import type { ReactNode } from 'react';
-import { TimeField } from '../../ui/times';
 import { Week } from '../week/week';
 import { PricePanel } from './set-up';
 import { useFloor } from './use-floor';
@@ -32,7 +31,6 @@ export function FloorWeek(): ReactNode {
       <Leads />
       <WarmUpPanel />
       <PricePanel />
-      <OffPeak />
       <YearPanel />
     </Week>
   );
@@ -86,29 +84,6 @@ function Leads(): ReactNode {
           ))}
         </tbody>
       </table>
-    </section>
-  );
-}
-
-function OffPeak(): ReactNode {
-  const { survey, sealed, set } = useFloor();
-  const { price } = survey;
-  const offPeak = price?.offPeak;
-  if (!price || !offPeak) return null;
-  return (
-    <section className="panel times">
-      <TimeField
-        label="Cheaper from"
-        minute={offPeak.from}
-        disabled={sealed}
-        onTake={(from) => set('Cheaper from', { price: { ...price, offPeak: { ...offPeak, from } } })}
-      />
-      <TimeField
-        label="Cheaper to"
-        minute={offPeak.to}
-        disabled={sealed}
-        onTake={(to) => set('Cheaper to', { price: { ...price, offPeak: { ...offPeak, to } } })}
-      />
     </section>
   );
 }

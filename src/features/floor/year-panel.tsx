@@ -1,7 +1,8 @@
 'use client';
 
 /** What the week costs over a year, in a worker: weeks side by side, with progress and a way to leave off. */
-import type { FloorHouse } from '@core/floor/model';
+import { scaled } from '@core/floor/fit';
+import { type FloorHouse, floorHouse } from '@core/floor/model';
 import { cheapMinutes, floorWeek, wantedByMinute } from '@core/floor/week';
 import type { YearForecast, YearInput } from '@core/floor/year';
 import type { Week } from '@core/job/schema';
@@ -54,9 +55,13 @@ export function YearPanel(): ReactNode {
     ...(price?.offPeak
       ? [{ id: 'off-peak', name: 'warm in the cheaper hours only', week: offPeakWeek(job.week, price.offPeak) }]
       : []),
-    { id: 'damp', name: 'damp guard: an hour and a half a day', week: floorWeek('damp', null) },
+    { id: 'damp', name: 'damp guard, the room otherwise unheated', week: floorWeek('damp', null) },
   ];
   const house: FloorHouse = { ...warmUp.house, model: warmUp.fit.model };
+  const unheated = floorHouse({ ...survey, purpose: 'damp', roomCelsius: undefined }, house.model.watts);
+  const damp: FloorHouse = unheated
+    ? { ...unheated, model: scaled(unheated.model, warmUp.fit.massFactor, warmUp.fit.lossFactor) }
+    : house;
   const run = async (): Promise<void> => {
     const worker = new Worker(new URL('../../workers/floor-year.worker.ts', import.meta.url));
     const api = Comlink.wrap<FloorYearApi>(worker);
@@ -71,7 +76,7 @@ export function YearPanel(): ReactNode {
     try {
       for (const [i, plan] of plans.entries()) {
         const input: YearInput = {
-          house,
+          house: plan.id === 'damp' ? damp : house,
           control: {
             mode: plan.id === 'damp' ? 'floor' : floor.mode,
             wanted: wantedByMinute(plan.week),
@@ -101,12 +106,11 @@ export function YearPanel(): ReactNode {
     worker.terminate();
     setProgress(null);
   };
-  const money = (value: number | null): string =>
-    value === null || !price ? '–' : `${fixed(value, 0)} ${price.currency}`;
+  const range = (low: number, high: number): string => `${fixed(low, 0)} to ${fixed(high, 0)}`;
   return (
     <section className="panel stack">
       <h2>Over a year</h2>
-      <div className="row">
+      <div className="row level">
         <FigureField
           label="Outdoors, mean of the year"
           quantity="temperature"
@@ -135,8 +139,7 @@ export function YearPanel(): ReactNode {
             <tr>
               <th scope="col">Week</th>
               <th scope="col">kWh a year</th>
-              <th scope="col">Cost</th>
-              <th scope="col">Cost, low to high</th>
+              {price ? <th scope="col">{price.currency} a year</th> : null}
             </tr>
           </thead>
           <tbody>
@@ -146,12 +149,14 @@ export function YearPanel(): ReactNode {
                 <tr key={p.id}>
                   <th scope="row">{p.name}</th>
                   <td className="mono">
-                    {fixed(r.kilowattHours, 0)} ({fixed(r.low.kilowattHours, 0)} to {fixed(r.high.kilowattHours, 0)})
+                    {fixed(r.kilowattHours, 0)} <small>({range(r.low.kilowattHours, r.high.kilowattHours)})</small>
                   </td>
-                  <td className="mono">{money(r.cost)}</td>
-                  <td className="mono">
-                    {money(r.low.cost)} to {money(r.high.cost)}
-                  </td>
+                  {price ? (
+                    <td className="mono">
+                      {r.cost === null ? '–' : fixed(r.cost, 0)}{' '}
+                      <small>({range(r.low.cost ?? 0, r.high.cost ?? 0)})</small>
+                    </td>
+                  ) : null}
                 </tr>
               ) : null;
             })}

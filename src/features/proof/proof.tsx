@@ -31,13 +31,15 @@ export function Proof(): ReactNode {
     const waiting = [...proof.tests.slice(at + 1), ...proof.tests.slice(0, at)].find((t) => t.verdict === 'open');
     setChosen((waiting ?? firstOpen)?.id ?? null);
   };
+  // What a family's own findings say of a reading that is wrong.
+  const cause = derived.findings.find((f) => f.code === 'floor.probe-setting');
   const sentence =
     proof.tests.length === 0
       ? 'No tests yet: they are written from the terminal plan.'
       : proof.failed > 0
         ? diagnosis?.ranked[0] && diagnosis.ranked[0].hypothesis.id !== 'as-planned'
           ? `${count(proof.failed, 'test')} shown wrong. Most likely: ${diagnosis.ranked[0].hypothesis.name}.`
-          : `${count(proof.failed, 'test')} shown wrong.`
+          : `${count(proof.failed, 'test')} shown wrong.${cause ? ` Most likely: ${cause.message}` : ''}`
         : proof.verdict === 'pass'
           ? `Proved: ${proof.passed} of ${proof.tests.length} shown${proof.skipped > 0 ? `, ${proof.skipped} skipped with a reason` : ''}.`
           : `${proof.passed} of ${proof.tests.length} shown. Next: ${firstOpen?.title.toLowerCase() ?? ''}.`;

@@ -281,7 +281,7 @@ function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps)
     });
   };
   const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string, value: number): ReactNode => (
-    <div className={`setpoint ${word}`}>
+    <div className={`setpoint ${key === 'heatCelsius' ? 'heat' : 'cool'}`}>
       <button
         type="button"
         disabled={disabled}
@@ -307,7 +307,7 @@ function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps)
   return (
     <article className="profile">
       <h2>{profile.name}</h2>
-      {setpoint('heatCelsius', 'heat', profile.heatCelsius)}
+      {setpoint('heatCelsius', profile.coolCelsius === undefined ? 'wanted' : 'heat', profile.heatCelsius)}
       {profile.coolCelsius === undefined ? null : setpoint('coolCelsius', 'cool', profile.coolCelsius)}
     </article>
   );
