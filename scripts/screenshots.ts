@@ -18,7 +18,6 @@ const shots: Shot[] = [
   { name: 'arrive', path: '/jobs/demo-ferry/arrive' },
   { name: 'survey', path: '/jobs/demo-netloft/survey' },
   { name: 'decide', path: '/jobs/demo-netloft/decide' },
-  { name: 'connect', path: '/jobs/demo-store/connect', dark: true },
   { name: 'power-up', path: '/jobs/demo-ferry/power-up' },
   { name: 'set-up', path: '/jobs/demo-station/set-up' },
   { name: 'week', path: '/jobs/demo-flat/week' },
@@ -30,7 +29,6 @@ const shots: Shot[] = [
     },
   },
   { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
-  { name: 'candidates', path: '/jobs/demo-rope/decide' },
   {
     name: 'accessories',
     path: '/jobs/demo-icehouse/decide',
@@ -53,8 +51,24 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: 'both', exact: true }).click();
     },
   },
-  { name: 'boiler-start', path: '/jobs/demo-parsonage/power-up' },
   { name: 'cylinder', path: '/jobs/demo-parsonage/week', dark: true },
+  { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
+  { name: 'floor-decide', path: '/jobs/demo-taproom/decide' },
+  {
+    name: 'floor-probe',
+    path: '/jobs/demo-bath/set-up',
+    dark: true,
+    act: async (page) => {
+      await page.locator('.line-chart canvas').scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'floor-warm-up',
+    path: '/jobs/demo-taproom/week',
+    act: async (page) => {
+      await page.locator('.line-chart canvas').scrollIntoViewIfNeeded();
+    },
+  },
   { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
   { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
   { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },

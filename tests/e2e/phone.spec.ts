@@ -104,3 +104,30 @@ test('nothing runs off the side of any stop, and targets are big enough', async 
     expect(small, stop).toEqual([]);
   }
 });
+
+test('a heated floor by thumb: touched in section, a mat typed, kept over a reload', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New floor job' }).tap();
+  await page.waitForURL(/\/arrive/);
+  await page.getByRole('button', { name: /FB-1 floor button/ }).tap();
+  await fill(page, 'Site', 'Weigh house');
+  await goTo(page, 'Survey');
+  const section = page.locator('.section');
+  await section.getByRole('button', { name: /^Covering/ }).tap();
+  await page.getByRole('button', { name: 'timber', exact: true }).tap();
+  await section.getByRole('button', { name: /^Probe,/ }).tap();
+  await fill(page, 'Probe reads, Ω', '12k');
+  await fill(page, 'Floor beside it, °C', '21');
+  await page.getByLabel('Type mats').fill('600 w 230 v 88');
+  await page.getByRole('button', { name: /^Lay/ }).tap();
+  await fill(page, 'Supply, measured, V', '231');
+  await expect(page.locator('.sentence')).toContainText('605 W, 2.6 A at 231 V');
+  await kept(page);
+  await page.reload();
+  await expect(page.locator('.mat')).toContainText('605 W here');
+  // Nothing is wider than the phone.
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide).toBeLessThanOrEqual(390);
+  await goTo(page, 'Decide');
+  await expect(page.locator('.reading-side')).toContainText('Is there ground-fault protection ahead of it?');
+});
