@@ -50,6 +50,42 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect([bad.code, bad.err]).toEqual([2, expect.stringContaining('"warp" is not one of off, idle')]);
   });
 
+  it('derives a floor job, right and wrong, and names what it has no circuit for', () => {
+    const floor = {
+      region: 'NA',
+      supplyVolts: 240,
+      mats: { m1: { ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128, megohms: 500 } } },
+      areaSquareMetres: 3.6,
+      covering: 'tile',
+      purpose: 'bath',
+      probe: { ohms: 14_600, floorCelsius: 20.5 },
+    };
+    const job = { format: 'augerset.job', version: 1, family: 'floor', device: 'fs4-screen' };
+    const right = write('floor.json', JSON.stringify({ ...job, floor }));
+    const d = JSON.parse(run('derive', right).out) as {
+      load: { watts: number };
+      probe: { type: string };
+      warmUp: { target: { minutes: number } };
+      findings: { code: string }[];
+    };
+    expect(d.load.watts).toBeCloseTo(450, 6);
+    expect(d.probe.type).toBe('12k');
+    expect(d.warmUp.target.minutes).toBeGreaterThan(10);
+    expect(d.findings.filter((f) => f.code.startsWith('floor.'))).toEqual([]);
+    const half = write('half.json', JSON.stringify({ ...job, floor: { ...floor, supplyVolts: 120 } }));
+    expect(run('derive', half).out).toContain('it gives 25 % of its watts');
+    const zero = write('zero.json', JSON.stringify({ ...job, floor: { ...floor, areaSquareMetres: 0 } }));
+    expect(run('derive', zero)).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('floor.areaSquareMetres: area must be above zero'),
+    });
+    expect(run('validate', right).out).toContain('1 mat');
+    expect(run('spice', right, '--state', 'on')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('no circuit to write'),
+    });
+  });
+
   it('says what is wrong and where, on stderr, with code 2', () => {
     const cases: [string, string][] = [
       [write('broken.json', '{"format": "augerset.job",'), 'not valid JSON at line 1'],

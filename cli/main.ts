@@ -13,6 +13,7 @@ import type { Job } from '../src/core/job/schema';
 import { predictor } from '../src/core/lowvoltage/predict';
 import { verifySeal } from '../src/core/record/seal';
 import { maskedCopy } from '../src/core/record/share';
+import { count } from '../src/core/units/units';
 
 /** The plant in one demand, valves arrived, as traced or as planned. */
 function plantSpice(file: string, job: Job, boiler: BoilerDerived, demand: string): string {
@@ -85,7 +86,7 @@ program
   .action(async (file: string) => {
     const job = await readJob(file);
     print(
-      `${file}: a valid job, version ${job.version}, ${Object.keys(job.survey.conductors).length} conductors, ${Object.keys(job.readings).length} readings`,
+      `${file}: a valid job, version ${job.version}, ${job.family === '24v' ? `${Object.keys(job.survey.conductors).length} conductors` : job.family === 'floor' ? count(Object.keys(job.floor.mats).length, 'mat') : `${Object.keys(job.boiler.wires ?? {}).length} wires`}, ${Object.keys(job.readings).length} readings`,
     );
   });
 
@@ -111,6 +112,10 @@ program
       print(plantSpice(file, job, d.boiler, options.state));
       return;
     }
+    if (d.floor)
+      throw new UsageError(
+        `${file}: family: a floor job has no circuit to write; its mats are resistances in parallel`,
+      );
     if (!d.installed) throw new UsageError(`${file}: survey: nothing is landed that makes a circuit`);
     const state = d.states.find((s) => s.id === options.state);
     if (!state)

@@ -15,7 +15,6 @@ interface Shot {
 
 const shots: Shot[] = [
   { name: 'jobs', path: '/' },
-  { name: 'arrive', path: '/jobs/demo-ferry/arrive' },
   { name: 'survey', path: '/jobs/demo-netloft/survey' },
   { name: 'decide', path: '/jobs/demo-netloft/decide' },
   { name: 'power-up', path: '/jobs/demo-ferry/power-up' },

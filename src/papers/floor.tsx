@@ -4,9 +4,9 @@ import type { FloorDerived } from '@core/floor/family';
 import { expectedText } from '@core/floor/first-start';
 import { matName, STAGES } from '@core/floor/load';
 import { CORE_WORDS } from '@core/floor/terminals';
-import { probeName } from '@core/floor/thermistor';
+import { ohmsAt, probeName } from '@core/floor/thermistor';
 import type { Job } from '@core/job/schema';
-import { fixed, ohms, temperature } from '@core/units/units';
+import { fixed, temperature } from '@core/units/units';
 import { Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { css, Table } from './parts';
@@ -56,7 +56,7 @@ export function FloorRecord({ job, floor }: { job: Job; floor: FloorDerived }): 
         {load
           ? `Load ${fixed(load.watts, 0)} W, ${fixed(load.amps, 2)} A at ${fixed(load.supplyVolts, 0)} V${load.wattsPerSquareMetre === null ? '' : `, ${fixed(load.wattsPerSquareMetre, 0)} W/m²`}${floor.contactor ? ', through a contactor; watts entered by hand' : ', directly on the device'}. `
           : ''}
-        {survey.togetherOhms === undefined ? '' : `All mats together ${ohms(survey.togetherOhms)}. `}
+        {survey.togetherOhms === undefined ? '' : `All mats together ${fixed(survey.togetherOhms, 1)} Ω. `}
         {limit ? `Floor limit ${show(limit.celsius)}: ${limit.why}. ` : ''}
         {probe.type ? `Probe ${probeName(probe.type)}` : 'Probe type not known'}
         {survey.probe.ohms === undefined
@@ -82,6 +82,32 @@ export function FloorRecord({ job, floor }: { job: Job; floor: FloorDerived }): 
             : ', forecast from the form'}
           ; {fixed(warmUp.hold.watts, 0)} W hold it.
         </Text>
+      ) : null}
+      {probe.fits.length > 0 && probe.type ? (
+        <View wrap={false}>
+          <Text style={css.h2}>Probe</Text>
+          <Table
+            columns={[
+              { head: 'Set to', width: 20 },
+              { head: 'Display would show', width: 30, mono: true },
+              { head: 'Off by', width: 20, mono: true },
+              { head: '', width: 30 },
+            ]}
+            rows={probe.fits.map((f) => [
+              probeName(f.type),
+              `${show(f.celsius)} ±${fixed(f.tolerance, 1)} K`,
+              `${fixed(f.off, 1)} K`,
+              f.type === probe.type ? 'this one' : '',
+            ])}
+          />
+          <Text>
+            {probeName(probe.type)} at{' '}
+            {[5, 10, 15, 20, 25, 30, 35, 40]
+              .map((c) => `${show(c)} ${fixed(ohmsAt(probe.type ?? '10k', c) / 1000, 2)} kΩ`)
+              .join(', ')}
+            .
+          </Text>
+        </View>
       ) : null}
       {start.some((s) => s.said !== null) ? (
         <View>

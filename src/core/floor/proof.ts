@@ -73,6 +73,14 @@ export function floorProof(f: ProofFacts): TestPlan[] {
     wait: null,
     caution: OPEN_BOX_CAUTION,
     measures: [
+      seen(
+        'heard',
+        contactor ? 'The contactor is heard to close and to open' : 'The relay is heard to close and to open',
+        'heating',
+        'both times',
+        'not both',
+        'a click each way',
+      ),
       {
         id: 'on-volts',
         what: `Heater on, ${at}`,

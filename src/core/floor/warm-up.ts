@@ -1,7 +1,6 @@
 /** From switching on at full power: the probe minute by minute, and when it reaches a temperature. */
-import { type Step, stepMatrices } from '../house/expm';
+import { type Step, transition } from '../house/expm';
 import { type Around, type FloorModel, type FloorState, STATES, settled, systemMatrices } from './model';
-import { minuteStep } from './run';
 
 /** What is looked ahead at most: a floor that takes longer is not switched by the clock. */
 export const LOOK_AHEAD_MINUTES = 720;
@@ -15,7 +14,7 @@ export function advanceFloor(
   seconds: number,
 ): FloorState {
   const { a, b } = systemMatrices(model);
-  const { phi, gamma } = stepMatrices(a, b, STATES, 3, seconds);
+  const { phi, gamma } = transition(a, b, STATES, 3, seconds);
   const u = [watts, around.belowCelsius, around.outCelsius];
   return Float64Array.from({ length: STATES }, (_, i) => {
     let sum = 0;
@@ -24,6 +23,11 @@ export function advanceFloor(
     return sum;
   });
 }
+
+const minuteTransition = (model: FloorModel): Pick<Step, 'phi' | 'gamma'> => {
+  const { a, b } = systemMatrices(model);
+  return transition(a, b, STATES, 3, 60);
+};
 
 /**
  * The probe at minutes 0, 1, 2 … at full power.
@@ -34,7 +38,7 @@ export function warmUpCurve(
   around: Around,
   start: FloorState,
   minutes: number,
-  step: Step = minuteStep(model),
+  step: Pick<Step, 'phi' | 'gamma'> = minuteTransition(model),
 ): Float64Array {
   const { phi: f, gamma: g } = step;
   const n = (v: Float64Array, i: number): number => v[i] as number;

@@ -1,7 +1,7 @@
 /** The matrix exponential and exact steps against closed forms. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { expm, stepMatrices } from './expm';
+import { expm, stepMatrices, transition } from './expm';
 
 describe('expm', () => {
   it('of a diagonal matrix is the exponential of each entry', () => {
@@ -57,6 +57,9 @@ describe('one exact step of a first-order lag', () => {
     expect(phi[0]).toBeCloseTo(decay, 13);
     expect(gamma[0]).toBeCloseTo(1 - decay, 13);
     expect(theta[0]).toBeCloseTo((1 - decay) / k, 9);
+    const alone = transition(Float64Array.of(-k), Float64Array.of(k), 1, 1, 600);
+    expect(alone.phi[0]).toBeCloseTo(decay, 13);
+    expect(alone.gamma[0]).toBeCloseTo(1 - decay, 13);
     expect(xi[0]).toBeCloseTo(600 - (1 - decay) / k, 9);
   });
 });

@@ -58,6 +58,30 @@ export interface Step {
   xi: Float64Array;
 }
 
+/** Φ and Γ alone, where no integral is wanted: a third of the work. */
+export function transition(
+  a: Float64Array,
+  b: Float64Array,
+  n: number,
+  m: number,
+  seconds: number,
+): Pick<Step, 'phi' | 'gamma'> {
+  const size = n + m;
+  const big = new Float64Array(size * size);
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j < n; j++) big[i * size + j] = (a[i * n + j] as number) * seconds;
+    for (let j = 0; j < m; j++) big[i * size + n + j] = (b[i * m + j] as number) * seconds;
+  }
+  const e = expm(big, size);
+  const phi = new Float64Array(n * n);
+  const gamma = new Float64Array(n * m);
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j < n; j++) phi[i * n + j] = e[i * size + j] as number;
+    for (let j = 0; j < m; j++) gamma[i * m + j] = e[i * size + n + j] as number;
+  }
+  return { phi, gamma };
+}
+
 /** @param a n×n in 1/s; @param b n×m; @param seconds length of the step */
 export function stepMatrices(a: Float64Array, b: Float64Array, n: number, m: number, seconds: number): Step {
   // Order of the augmented state: [∫x / h, x, u]; the mean keeps the matrix small and so exact.

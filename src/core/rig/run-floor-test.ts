@@ -39,10 +39,13 @@ export async function runFloorTest(rig: RigClient, test: TestResult): Promise<Ta
       break;
     }
     case 'relay':
-      await call(WELL_ABOVE);
-      await volts('on-volts');
-      await call(WELL_BELOW);
-      await volts('off-volts');
+      {
+        const on = await call(WELL_ABOVE);
+        await volts('on-volts');
+        const off = await call(WELL_BELOW);
+        await volts('off-volts');
+        take('heard', on?.relayClosed && off && !off.relayClosed ? 1 : 0);
+      }
       break;
     case 'load': {
       const s = await call(WELL_ABOVE);

@@ -36,6 +36,9 @@ export function FloorWeek(): ReactNode {
   );
 }
 
+/** Minutes to the next ten: closer than that no floor is known. */
+const about = (minutes: number | null): number | null => (minutes === null ? null : Math.ceil(minutes / 10) * 10);
+
 /** When each warm time has to begin; on a device that starts at the time, what is entered instead. */
 function Leads(): ReactNode {
   const { floor, job } = useFloor();
@@ -47,7 +50,10 @@ function Leads(): ReactNode {
   // Days whose warm times are alike are one line.
   const rows = leads.reduce<{ days: number[]; lead: (typeof leads)[number] }[]>((out, l) => {
     const same = out.find(
-      (r) => r.lead.minute === l.minute && r.lead.profile === l.profile && r.lead.leadMinutes === l.leadMinutes,
+      (r) =>
+        r.lead.minute === l.minute &&
+        r.lead.profile === l.profile &&
+        about(r.lead.leadMinutes) === about(l.leadMinutes),
     );
     if (same) same.days.push(l.day);
     else out.push({ days: [l.day], lead: l });
@@ -72,13 +78,13 @@ function Leads(): ReactNode {
               <td className="mono">
                 {clock(l.minute)}, {temperature(l.celsius, job.units)}
               </td>
-              <td className="mono">{l.leadMinutes === null ? 'never' : `${l.leadMinutes} min`}</td>
+              <td className="mono">{l.leadMinutes === null ? 'never' : `${about(l.leadMinutes)} min`}</td>
               <td className="mono">
                 {l.leadMinutes === null
                   ? '–'
                   : startAt
                     ? `${clock(l.enterMinute)}${l.enterDay === l.day ? '' : ', the day before'}`
-                    : clock(l.minute - l.leadMinutes)}
+                    : clock(l.minute - (about(l.leadMinutes) ?? 0))}
               </td>
             </tr>
           ))}
