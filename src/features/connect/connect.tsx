@@ -121,7 +121,7 @@ export function Connect(): ReactNode {
         </section>
         <section className="panel stack">
           <h2>Old to new</h2>
-          <table className="plan-table">
+          <table className="plan-table why-last">
             <thead>
               <tr>
                 <th scope="col">Conductor</th>

@@ -27,7 +27,7 @@ export function FloorCircuit(): ReactNode {
   const h2 = yOf('heater-2');
   const probeY = yOf('probe-1');
   return (
-    <div className="section-scroll">
+    <div className="circuit-scroll">
       <svg
         className="floor-circuit"
         viewBox={`0 0 640 ${height}`}
