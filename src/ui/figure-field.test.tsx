@@ -27,6 +27,22 @@ describe('a figure with its unit', () => {
     expect(field('us', 15)).toContain('Run, ft<');
   });
 
+  it('says what it is of to those who listen, where the eye sees it from its place', () => {
+    const html = renderToStaticMarkup(
+      <FigureField
+        of="Mat 1 before tiling"
+        label="element"
+        quantity="ohms"
+        units="si"
+        value={128}
+        low={1}
+        high={1e9}
+        onTake={nothing}
+      />,
+    );
+    expect(html).toContain('<span class="visually-hidden">Mat 1 before tiling </span>element, Ω');
+  });
+
   it('is empty while unknown, and its hint is tied to it', () => {
     const html = field('si', undefined);
     expect(html).toContain('value=""');

@@ -158,6 +158,29 @@ describe('the week strip', () => {
     expect(numbers(html, /class="heat" x1="(\d+)"/g)[0]).toBe(0);
   });
 
+  it('without cooling it fills the warmth and names one temperature', () => {
+    const floor = renderToStaticMarkup(
+      <WeekStrip
+        days={Array.from({ length: 7 }, () => [{ minute: 390, profile: 'warm' }])}
+        profiles={{ warm: { name: 'Warm', heatCelsius: 28 } }}
+        selected={null}
+        onSelect={nothing}
+        onMove={nothing}
+        onAdd={nothing}
+        onRemove={nothing}
+        format={(c) => `${c} °C`}
+        disabled={false}
+      />,
+    );
+    expect(floor).toContain('Monday 06:30: Warm, heat 28 °C.');
+    expect(floor).not.toContain('class="cool"');
+    // Filled from its line down to the floor of the strip.
+    const [y] = numbers(floor, /class="warmth" x="\d+" y="([\d.]+)"/g);
+    const [height] = numbers(floor, /class="warmth"[^>]* height="([\d.]+)"/g);
+    expect((y ?? 0) + (height ?? 0)).toBeCloseTo(74, 6);
+    expect(y).toBeCloseTo(numbers(floor, /class="heat"[^>]* y1="([\d.]+)"/g)[0] ?? 0, 6);
+  });
+
   it('an unknown profile is shown as unknown, not left out', () => {
     const odd = renderToStaticMarkup(
       <WeekStrip

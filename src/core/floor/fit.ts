@@ -76,7 +76,8 @@ export function fitFloor(
   let damping = 1e-3;
   const H = 1e-4;
   let normal: [number, number, number] = [1 / PRIOR_MASS ** 2, 0, 1 / PRIOR_LOSS ** 2];
-  for (let turn = 0; turn < 40; turn++) {
+  // Without a point there is nothing to fit: the prior stands.
+  for (let turn = 0; points.length > 0 && turn < 40; turn++) {
     const ya = curve(a + H, b);
     const yb = curve(a, b + H);
     let ga = a / PRIOR_MASS ** 2;

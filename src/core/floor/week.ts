@@ -67,14 +67,18 @@ export function wantedByMinute(week: Week): Float64Array {
   const { days } = week;
   const wanted = constantly(lowest);
   if (!days) return wanted;
+  const value = (profile: string | undefined): number =>
+    profile === undefined ? lowest : (week.profiles[profile]?.heatCelsius ?? lowest);
   for (let d = 0; d < 7; d++) {
+    let from = d * 1440;
     let now = profileAt(days, (d + 6) % 7, 1439);
-    const events = days[d] ?? [];
-    let at = 0;
-    for (let m = 0; m < 1440; m++) {
-      for (let e = events[at]; e && e.minute <= m; e = events[++at]) now = e.profile;
-      wanted[d * 1440 + m] = now === undefined ? lowest : (week.profiles[now]?.heatCelsius ?? lowest);
+    for (const e of days[d] ?? []) {
+      const at = d * 1440 + e.minute;
+      wanted.fill(value(now), from, at);
+      from = at;
+      now = e.profile;
     }
+    wanted.fill(value(now), from, (d + 1) * 1440);
   }
   return wanted;
 }
