@@ -22,7 +22,7 @@ import { floorSettings, scheduleForm } from './settings';
 import { FLOOR_SHEETS, type FloorSheet } from './sheet';
 import { surveyFindings } from './survey-findings';
 import { floorSteps, type TerminalPlan, terminalFindings, terminalPlan, type WorkStep } from './terminals';
-import { celsiusAt, type ProbeFit, probeFits, probeName, probeState } from './thermistor';
+import { type ProbeFit, probeFits, probeName, probeState } from './thermistor';
 import { minutesTo, roomHeld } from './warm-up';
 import { mostCelsius, type WeekForecast, weekForecast } from './week';
 
@@ -203,7 +203,8 @@ export function deriveFloor(asked: Job): FloorDerived {
     week,
     safe,
     kit: kitOf(sheet, contactor),
-    sentence: sentenceOf(job, load, warmUp),
+    // A mat that would burn out has no warm-up to speak of.
+    sentence: findings.find((f) => f.code === 'floor.over-volts')?.message ?? sentenceOf(job, load, warmUp),
     questions,
     findings,
     proof,
@@ -466,6 +467,3 @@ function sentenceOf(job: Job, load: FloorLoad | null, warmUp: WarmUp | null): st
         : `; ${temperature(target.celsius, job.units)} in about ${fixed(target.minutes, 0)} min`;
   return `${fixed(load.watts, 0)} W, ${fixed(load.amps, 1)} A at ${fixed(load.supplyVolts, 0)} V${load.wattsPerSquareMetre === null ? '' : `, ${fixed(load.wattsPerSquareMetre, 0)} W/m²`}${warm}.`;
 }
-
-/** What probe a device would show, for every setting it has. */
-export const shownBy = (ohms: number, type: ProbeType): number => celsiusAt(type, ohms);

@@ -107,6 +107,8 @@ describe('voltage', () => {
       severity: 'blocker',
       message: expect.stringContaining('4.0 times'),
     });
+    // Nothing is said of how fast it would warm.
+    expect(d.system.sentence).toContain('burn out');
   });
 
   it('208 V on a 240 V cable gives 75 %: a note', () => {

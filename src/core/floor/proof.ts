@@ -260,7 +260,7 @@ export function floorProof(f: ProofFacts): TestPlan[] {
       wait: null,
       measures: [seen('next', 'The next event is the plan’s', 'off', 'the same', 'another', 'the week as planned')],
     });
-  if (survey.mats && sheet.groundFault === false && survey.groundFault === 'none')
-    return tests.filter((t) => t.id !== 'ground-fault');
+  // Nothing there to test: that is a blocker of its own.
+  if (!sheet.groundFault && survey.groundFault === 'none') return tests.filter((t) => t.id !== 'ground-fault');
   return tests;
 }

@@ -27,7 +27,7 @@ export interface TerminalPlan {
   good: boolean | null;
 }
 
-/** @param contactor heater terminals then drive the coil */
+/** Each terminal of the device with what is meant for it and what was found on it. */
 export function terminalPlan(survey: FloorSurvey, sheet: FloorSheet): TerminalPlan[] {
   return Object.entries(sheet.terminals).map(([terminal, meant]) => {
     const found = survey.landed[terminal] ?? null;

@@ -1,6 +1,6 @@
 /** The week of a floor: when each warm time must begin, what it costs, and whether it is reached at all. */
 import type { Job, Week, WeekEvent } from '../job/schema';
-import { DAYS, profileAt } from '../week/week';
+import { profileAt } from '../week/week';
 import { type FloorHouse, type FloorState, settled } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, type RunResult, type SensorMode } from './run';
 import { runLong } from './run-long';
@@ -207,5 +207,3 @@ const settledBeneath = (h: FloorHouse, slab: number): number =>
 
 /** The most the probe ever reads at full power. */
 export const mostCelsius = (house: FloorHouse): number => settled(house.model, house.around, house.model.watts)[3] ?? 0;
-
-export const dayName = (day: number): string => DAYS[day] ?? '';

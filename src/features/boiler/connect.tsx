@@ -2,14 +2,14 @@
 
 /** Connect: terminal by terminal, earth first. */
 import type { ReactNode } from 'react';
-import { Tick } from '../../ui/fields';
+import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { WiringCentre } from './centre';
 import { useBoiler } from './use-boiler';
 
 export function BoilerConnect(): ReactNode {
-  const { boiler, job, change, sealed, lit } = useBoiler();
+  const { boiler, job, lit } = useBoiler();
   const { steps, nets } = boiler;
   const next = steps.find((s) => !job.connect.done[s.id]);
   const done = steps.filter((s) => job.connect.done[s.id]).length;
@@ -24,25 +24,7 @@ export function BoilerConnect(): ReactNode {
         ) : (
           <p>No plan yet.</p>
         )}
-        <section className="panel">
-          <h2>Work list</h2>
-          {steps.map((s) => (
-            <Tick
-              key={s.id}
-              checked={job.connect.done[s.id] === true}
-              disabled={sealed}
-              note={s.id === next?.id ? 'next' : undefined}
-              onToggle={(on) =>
-                change(`${on ? 'Done' : 'Not done'}: ${s.what}`, (j) => ({
-                  ...j,
-                  connect: { ...j.connect, done: { ...j.connect.done, [s.id]: on } },
-                }))
-              }
-            >
-              {s.what}
-            </Tick>
-          ))}
-        </section>
+        <WorkList steps={steps} />
       </Bench>
       <ReadingSide
         here="connect"

@@ -3,11 +3,13 @@
 /** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
+import type { Wire } from '@core/job/boiler-schema';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { LineEntry } from '../mains/line-entry';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { WiringCentre } from './centre';
@@ -204,53 +206,26 @@ export function BoilerSurveyScreen(): ReactNode {
 function WireEntry(): ReactNode {
   const { boiler, sealed } = useBoiler();
   const { survey, set } = useSurvey();
-  const [line, setLine] = useState('');
   const { plant } = boiler;
   if (!plant) return null;
-  const entries = parseWires(line, plant);
-  const land = (): void => {
-    const good = entries.flatMap((e) => (e.ok ? [e.wire] : []));
-    if (good.length > 0)
-      set(`Traced ${good.length === 1 ? 'a wire' : `${good.length} wires`}`, {
-        wires: { ...survey.wires, ...Object.fromEntries(good.map((w) => [nanoid(6), w])) },
-      });
-    setLine(entries.flatMap((e) => (e.ok ? [] : [e.text])).join(', '));
-  };
   return (
-    <form
-      className="quick-entry"
-      onSubmit={(e) => {
-        e.preventDefault();
-        land();
-      }}
-    >
-      <div className="quick-chips" aria-live="polite">
-        {line.trim() === '' ? (
-          <span className="soft">
-            Type <span className="mono">rx 4 - ch1 brown</span>, <span className="mono">supply l - rx l centre 1</span>
-          </span>
-        ) : (
-          entries.map((e, i) => (
-            <span key={`${e.text}-${i}`} className={`chip${e.ok ? '' : ' wrong'}`}>
-              {e.ok ? `${e.wire.a} to ${e.wire.b}` : e.problem}
-            </span>
-          ))
-        )}
-      </div>
-      <div className="quick-row">
-        <input
-          className="mono"
-          aria-label="Type wires"
-          value={line}
-          disabled={sealed}
-          autoComplete="off"
-          onChange={(e) => setLine(e.target.value.slice(0, 4000))}
-        />
-        <Button type="submit" className="primary" disabled={sealed || !entries.some((e) => e.ok)}>
-          Join ⏎
-        </Button>
-      </div>
-    </form>
+    <LineEntry<{ wire: Wire }>
+      label="Type wires"
+      verb="Join"
+      parse={(line) => parseWires(line, plant)}
+      disabled={sealed}
+      says={({ wire }) => `${wire.a} to ${wire.b}`}
+      example={
+        <>
+          Type <span className="mono">rx 4 - ch1 brown</span>, <span className="mono">supply l - rx l centre 1</span>
+        </>
+      }
+      onTake={(items) =>
+        set(`Traced ${items.length === 1 ? 'a wire' : `${items.length} wires`}`, {
+          wires: { ...survey.wires, ...Object.fromEntries(items.map(({ wire }) => [nanoid(6), wire])) },
+        })
+      }
+    />
   );
 }
 

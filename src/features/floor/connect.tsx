@@ -4,14 +4,14 @@
 import { CORE_WORDS } from '@core/floor/terminals';
 import { FloorCore } from '@core/job/floor-schema';
 import type { ReactNode } from 'react';
-import { Tick } from '../../ui/fields';
+import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { FloorCircuit } from './circuit';
 import { useFloor } from './use-floor';
 
 export function FloorConnect(): ReactNode {
-  const { floor, survey, job, change, sealed, lit, set } = useFloor();
+  const { floor, survey, job, sealed, lit, set } = useFloor();
   const { steps, terminals } = floor;
   const next = steps.find((s) => !job.connect.done[s.id]);
   const done = steps.filter((s) => job.connect.done[s.id]).length;
@@ -84,25 +84,7 @@ export function FloorConnect(): ReactNode {
         ) : (
           <p>No plan yet.</p>
         )}
-        <section className="panel">
-          <h2>Work list</h2>
-          {steps.map((s) => (
-            <Tick
-              key={s.id}
-              checked={job.connect.done[s.id] === true}
-              disabled={sealed}
-              note={s.id === next?.id ? 'next' : undefined}
-              onToggle={(on) =>
-                change(`${on ? 'Done' : 'Not done'}: ${s.what}`, (j) => ({
-                  ...j,
-                  connect: { ...j.connect, done: { ...j.connect.done, [s.id]: on } },
-                }))
-              }
-            >
-              {s.what}
-            </Tick>
-          ))}
-        </section>
+        <WorkList steps={steps} />
       </Bench>
       <ReadingSide
         here="connect"

@@ -5,10 +5,10 @@ import { matName, STAGES } from '@core/floor/load';
 import { parseMats } from '@core/floor/mat-lines';
 import type { Mat } from '@core/job/floor-schema';
 import { fixed, ohms } from '@core/units/units';
-import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { FigureField } from '../../ui/figure-field';
+import { LineEntry } from '../mains/line-entry';
 import { useFloor } from './use-floor';
 
 const VERDICT_WORDS = { good: 'in band', off: 'out of band', open: 'open: broken', 'not read': 'not read' } as const;
@@ -141,52 +141,24 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
 /** 450 w 240 v 128 ohm 550 meg, several with a comma between. */
 function MatEntry(): ReactNode {
   const { survey, sealed, set } = useFloor();
-  const [line, setLine] = useState('');
-  const entries = parseMats(line);
-  const take = (): void => {
-    const good = entries.flatMap((e) => (e.ok ? [e.mat] : []));
-    if (good.length > 0)
-      set(good.length === 1 ? 'A mat' : `${good.length} mats`, {
-        mats: { ...survey.mats, ...Object.fromEntries(good.map((m) => [nanoid(6), m])) },
-      });
-    // What could not be read stays to be mended.
-    setLine(entries.flatMap((e) => (e.ok ? [] : [e.text])).join(', '));
-  };
   return (
-    <form
-      className="quick-entry"
-      onSubmit={(e) => {
-        e.preventDefault();
-        take();
-      }}
-    >
-      <div className="quick-chips" aria-live="polite">
-        {line.trim() === '' ? (
-          <span className="soft">
-            Type <span className="mono">450 w 240 v 128 ohm 550 meg</span>, a comma between mats; stages:{' '}
-            <span className="mono">before 128 550 after 129 500</span>
-          </span>
-        ) : (
-          entries.map((e, i) => (
-            <span key={`${e.text}-${i}`} className={`chip${e.ok ? '' : ' wrong'}`}>
-              {e.ok ? `${e.mat.name ?? 'mat'} ${e.mat.ratedWatts} W ${e.mat.ratedVolts ?? '?'} V` : e.problem}
-            </span>
-          ))
-        )}
-      </div>
-      <div className="quick-row">
-        <input
-          className="mono"
-          aria-label="Type mats"
-          value={line}
-          disabled={sealed}
-          autoComplete="off"
-          onChange={(e) => setLine(e.target.value.slice(0, 2000))}
-        />
-        <Button type="submit" className="primary" disabled={sealed || !entries.some((e) => e.ok)}>
-          Lay ⏎
-        </Button>
-      </div>
-    </form>
+    <LineEntry<{ mat: Mat }>
+      label="Type mats"
+      verb="Lay"
+      parse={parseMats}
+      disabled={sealed}
+      says={({ mat }) => `${mat.name ?? 'mat'} ${mat.ratedWatts} W ${mat.ratedVolts ?? '?'} V`}
+      example={
+        <>
+          Type <span className="mono">450 w 240 v 128 ohm 550 meg</span>, a comma between mats; stages:{' '}
+          <span className="mono">before 128 550 after 129 500</span>
+        </>
+      }
+      onTake={(items) =>
+        set(items.length === 1 ? 'A mat' : `${items.length} mats`, {
+          mats: { ...survey.mats, ...Object.fromEntries(items.map(({ mat }) => [nanoid(6), mat])) },
+        })
+      }
+    />
   );
 }
