@@ -30,6 +30,24 @@ module.exports = {
       to: { path: '^(app|src/features|src/ui|rig|cli)' },
     },
     {
+      name: 'sync-and-workers-know-core-only',
+      severity: 'error',
+      from: { path: '^src/(sync|workers)' },
+      to: { path: '^(app|src/features|src/ui|src/store|src/papers|rig|cli|demo)' },
+    },
+    {
+      name: 'papers-know-core-only',
+      severity: 'error',
+      from: { path: '^src/papers', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^(app|src/features|src/ui|src/store|src/sync|rig|cli|demo)' },
+    },
+    {
+      name: 'nothing-knows-the-app',
+      severity: 'error',
+      from: { pathNot: '^(app|tests)' },
+      to: { path: '^app' },
+    },
+    {
       name: 'rig-knows-core-only',
       severity: 'error',
       from: { path: '^rig' },

@@ -16,7 +16,7 @@ import { floorJob } from '../src/core/floor/test-floor';
 import { cheapMinutes, floorWeek, wantedByMinute } from '../src/core/floor/week';
 import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/floor/year';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
-import { surveyJob } from '../src/core/lowvoltage/survey.arbitrary';
+import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { eightZones, fiveWire, threeZones } from './jobs';
 
 const build = 'bench/build';

@@ -13,6 +13,7 @@ import type { Job } from '../src/core/job/schema';
 import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
 import { callOf } from '../src/core/lowvoltage/installed';
+import { OTHER_THERMOSTAT } from '../src/core/lowvoltage/loads.data';
 import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
 import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
@@ -58,6 +59,8 @@ export class World {
   /** Water carries the heat: no air is warmed unless a coil's fan runs. */
   private readonly wet: boolean;
   private readonly closesValve: boolean;
+  /** The equipment starts its own blower, by what was seen of it. */
+  private readonly ownFan: { heating: boolean; cooling: boolean };
   private readonly accessories: { kind: string; terminal: string; reversed: boolean; needsFan: boolean }[];
   private supplyOn = true;
   private seconds = 0;
@@ -96,9 +99,15 @@ export class World {
     this.dual = d.system.kind === 'dual-fuel';
     this.wet = isWet(d.system);
     this.closesValve = d.system.closesValve;
+    this.ownFan = {
+      heating:
+        (this.electricHeat || this.wet || this.marking !== null) &&
+        (job.survey.equipment.fanStartedBy === 'equipment' || job.answers['heat-fan'] === 'own'),
+      cooling: job.answers['y-without-g'] === 'own',
+    };
     this.accessories = (d.wiring?.accessories ?? []).map((a) => ({
       kind: a.accessory.kind,
-      terminal: a.terminals[0] ?? 'ACC+',
+      terminal: a.terminals[0] ?? 'Q1',
       reversed: a.accessory.output === 'reversed',
       needsFan: a.needsFan,
     }));
@@ -155,7 +164,8 @@ export class World {
       .map((t) => t.label);
     const wired = (label: string): boolean =>
       this.installed.conductors.some((c) => c.wall === label && c.open !== 'wall');
-    const hot = hots.find((h) => wired(h));
+    // Each transformer's calls return to its own hot: every wired R is tried.
+    const live = hots.filter((h) => wired(h));
     const byHand = (this.settings['terminals.byHand'] ?? '').split(' ');
     return this.sheet.terminals
       .map((t) => t.label)
@@ -163,10 +173,12 @@ export class World {
         if (hots.includes(label)) return wired(label);
         // Entered by hand: reported whatever the device sees.
         if (byHand.includes(label)) return true;
-        if (!hot || !wired(label)) return false;
+        if (!wired(label)) return false;
         if (this.calling.includes(label)) return true;
-        const [point] = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution);
-        return point?.[1] !== undefined && meterReading(point[1], 100e3) > 15;
+        return live.some((hot) => {
+          const [point] = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution);
+          return point?.[1] !== undefined && meterReading(point[1], 100e3) > 15;
+        });
       });
   }
 
@@ -261,6 +273,9 @@ export class World {
 
   private blowerRuns(): boolean {
     if (this.has('blower')) return true;
+    // Equipment that starts its own blower does so with its relay, as somebody saw it do.
+    if (this.ownFan.heating && this.heatStages() > 0) return true;
+    if (this.ownFan.cooling && this.coolStages() > 0) return true;
     if (this.electricHeat || this.wet || (this.marking && !this.dual)) return false;
     return (
       this.burnerSeconds > FURNACE_FAN_ON_SECONDS ||
@@ -399,7 +414,7 @@ export class World {
       e.runs &&
       e.runs !== 'display' &&
       e.runs !== 'blower' &&
-      !e.runs.startsWith('thermostat of') &&
+      e.runs !== OTHER_THERMOSTAT &&
       solution.running.has(e.id)
         ? [e.runs]
         : [],

@@ -3,7 +3,7 @@ import { bySeverity, type Finding, finding, type Question } from '../findings/fi
 import type { Wire } from '../job/boiler-schema';
 import type { Job } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
-import { proofFindings } from '../proof/proof-findings';
+import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings } from '../settings/card';
@@ -163,7 +163,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   const items = sheet ? startItems(survey, sheet) : [];
   const done = new Set(Object.entries(survey.start).flatMap(([id, s]) => (s.done ? [id] : [])));
   const tests: TestPlan[] = plant && sheet ? proofPlan(plant, sheet, demands) : [];
-  const proof = runProof(asked, tests);
+  const proof = runProof(asked, tests, blockersOf(findings));
   findings.push(...proofFindings(proof, asked.units));
   if (survey.internet === false) findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
   findings.sort(bySeverity);

@@ -90,7 +90,7 @@ export const SettingEntry = z.strictObject({
   values: z.record(text, text).optional(),
   /** For numbers: the range the device takes, in SI units. */
   range: z
-    .object({
+    .strictObject({
       low: z.number(),
       high: z.number(),
       step: z.number().positive(),
@@ -150,13 +150,17 @@ export const DeviceSheet = z
     supply: z.strictObject({
       /** What can run it: the 24 V supply, its batteries, or either. */
       kinds: z
-        .array(z.enum(['24v', 'battery']))
+        .array(z.enum(['24v', 'battery', 'idle-loads']))
         .min(1)
-        .max(2),
+        .max(3),
       va: z.number().positive().max(20),
       commonRequired: z.boolean(),
       lowVolts: z.number().min(10).max(24).default(20),
       highVolts: z.number().min(24).max(40).default(30),
+      /** The R terminal that powers it, where two transformers are kept apart; either side without. */
+      from: TerminalLabel.optional(),
+      /** What it draws through an idle coil to live on without C, where it can. */
+      idleMilliamps: z.number().positive().max(200).optional(),
     }),
     terminals: z.array(SheetTerminal).min(2).max(24),
     /** The terminal a single R conductor lands on. */
@@ -172,6 +176,12 @@ export const DeviceSheet = z
     heatStages: z.int().min(0).max(3),
     coolStages: z.int().min(0).max(2),
     heatPump: z.boolean().default(false),
+    /** Terminals it calls auxiliary heat on with a heat pump, in order; its W terminals in order without. */
+    auxTerminals: z.array(TerminalLabel).max(3).optional(),
+    /** How it calls: by joining R to a terminal (and R only), or by contacts of their own that carry anything. */
+    contacts: z.enum(['from-r', 'isolated', 'millivolt']).default('from-r'),
+    /** What starts emergency heat: the user's own mode, or also a fault of the compressor that the device sees. */
+    emergencyStartedBy: z.enum(['user', 'user-or-fault']).default('user'),
     accessoryRelays: z.array(AccessoryRelay).max(4).default([]),
     detectsTerminals: z.boolean(),
     powerKits: z.array(z.enum(['extender', 'splitter', 'separate-transformer', 'reuse-g'])).default([]),
@@ -183,7 +193,7 @@ export const DeviceSheet = z
     firstStartSeconds: z.number().min(0).max(3600),
     updateSeconds: z.number().min(0).max(3600),
     registration: z
-      .object({
+      .strictObject({
         way: z.enum(['short-code', 'card-digits', 'square-code']),
         codeMinutes: z.number().positive().max(1440).optional(),
         bands: z.array(z.enum(['2.4', '5'])).min(1),
@@ -197,6 +207,10 @@ export const DeviceSheet = z
     if (twice) context.addIssue({ code: 'custom', path: ['terminals'], message: `terminal ${twice} is listed twice` });
     if (!labels.includes(sheet.singleR)) {
       context.addIssue({ code: 'custom', path: ['singleR'], message: `${sheet.singleR} is not one of the terminals` });
+    }
+    for (const label of [...(sheet.auxTerminals ?? []), ...(sheet.supply.from ? [sheet.supply.from] : [])]) {
+      if (!labels.includes(label))
+        context.addIssue({ code: 'custom', path: ['terminals'], message: `${label} is not one of the terminals` });
     }
     for (const label of sheet.accessoryRelays.flatMap((r) => r.terminals)) {
       if (!labels.includes(label))

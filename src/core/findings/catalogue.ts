@@ -6,6 +6,7 @@ import { amps, fixed, listed, voltAmps, volts } from '../units/units';
 import { BOILER_FINDINGS } from './boiler.catalogue';
 import { entry, type None } from './entry';
 import { FLOOR_FINDINGS } from './floor.catalogue';
+import { LOWVOLTAGE_FINDINGS } from './lowvoltage.catalogue';
 import { MAINS_FINDINGS } from './mains.catalogue';
 
 interface At {
@@ -67,7 +68,7 @@ export const CATALOGUE = {
     'make-safe',
     'R to C still reads transformer voltage although the supply is marked off.',
     (f) => ({
-      message: `Still live: ${volts(f.volts)} with the supply marked off. The wrong breaker is off.`,
+      message: `Still live: ${volts(f.volts)} where it should be dead. The wrong breaker is off, or it is on again.`,
       fix: 'Find the right breaker or switch, switch it off and measure again.',
     }),
   ),
@@ -88,10 +89,42 @@ export const CATALOGUE = {
     message: 'No supply named yet.',
     fix: 'Name every breaker, switch or spur that feeds this equipment. There may be more than one.',
   })),
-  'safe.not-proved': entry<None>('caution', 'make-safe', 'Supplies are off, but no meter reading proves it.', () => ({
-    message: 'Off, but not proved: nothing has been measured.',
-    fix: 'Measure R to C. Silence is a first sign, not a proof.',
-  })),
+  'safe.not-proved': entry<None>(
+    'blocker',
+    'make-safe',
+    'No meter reading proves it dead: no conductor may be touched.',
+    () => ({
+      message: 'Not proved dead: touch no conductor yet.',
+      fix: 'Switch every supply off and measure R to C. Silence is a first sign, not a proof.',
+    }),
+  ),
+  'safe.was-not-proved': entry<None>(
+    'caution',
+    'make-safe',
+    'The work was done and powered without dead ever having been proved.',
+    () => ({
+      message: 'It was never proved dead before it was powered.',
+      fix: 'Switch off and measure R to C before anything is opened again.',
+    }),
+  ),
+  'safe.read-again': entry<{ a: string; b: string; volts: number; missing: string }>(
+    'blocker',
+    'make-safe',
+    'Points that read live have not been read dead again between two proofs of the meter.',
+    (f) => ({
+      message: `${f.a} to ${f.b} has read ${volts(f.volts)}; ${f.missing}.`,
+      fix: 'Supply off, read the same two points again, then touch the meter to something live to show that it still works.',
+    }),
+  ),
+  'safe.other-transformer': entry<{ terminal: string }>(
+    'caution',
+    'make-safe',
+    'Two transformers, and nothing read would show one of them live.',
+    (f) => ({
+      message: `The transformer behind ${f.terminal} was not read: what you read would be dead with it on.`,
+      fix: `Measure ${f.terminal} to its own common, at the equipment it belongs to.`,
+    }),
+  ),
   'safe.proves-nothing': entry<{ a: string; b: string }>(
     'caution',
     'make-safe',
@@ -327,6 +360,7 @@ export const CATALOGUE = {
     }),
   ),
 
+  ...LOWVOLTAGE_FINDINGS,
   ...MAINS_FINDINGS,
   ...BOILER_FINDINGS,
   ...FLOOR_FINDINGS,

@@ -3,7 +3,7 @@ import { bySeverity, type Finding, finding, type Question } from '../findings/fi
 import type { ProbeType } from '../job/floor-schema';
 import type { Job } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
-import { proofFindings } from '../proof/proof-findings';
+import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, readingsFor, runProof } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, settledValue } from '../settings/card';
@@ -185,6 +185,7 @@ export function deriveFloor(asked: Job): FloorDerived {
           week: job.week.days !== undefined,
         })
       : [],
+    blockersOf(findings),
   );
   findings.push(...proofFindings(proof, job.units), ...shownFindings(job, fits, type));
   findings.sort(bySeverity);

@@ -45,6 +45,8 @@ export const Conductor = z.strictObject({
   wall: ConductorEnd.optional(),
   board: ConductorEnd.optional(),
   outdoor: ConductorEnd.optional(),
+  /** The sheath it runs in, by a name of the installer's: cores of one sheath run together. */
+  sheath: shortText.optional(),
   /** A joint seen or suspected between the ends. */
   splice: shortText.optional(),
   /** Resistance of that joint where it was measured; a sound twist is taken otherwise. */
@@ -77,6 +79,8 @@ export const Cable = z.strictObject({
   gauge: Gauge.optional(),
   metres: z.number().positive().max(500).optional(),
   cores: z.int().min(1).max(24).optional(),
+  /** Runs in one conduit, trunking or bundle with mains. */
+  besideMains: z.boolean().optional(),
 });
 
 export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
@@ -110,6 +114,25 @@ export const Equipment = z.strictObject({
   /** Condensing furnaces cycle less often than older ones. */
   efficiencyPercent: z.number().min(40).max(100).optional(),
   loadVA: z.record(key, z.number().positive().max(200)).optional(),
+  /** What a coil takes before it has pulled in, by load, off its label. */
+  inrushVA: z.record(key, z.number().positive().max(400)).optional(),
+  /** Screws seen on the board, empty ones too: what is not here does not exist. */
+  boardScrews: z.array(TerminalLabel).max(40).optional(),
+  /** A second board (zone panel, interface, separate air handler) between thermostat and equipment. */
+  secondBoard: shortText.optional(),
+  /** The primary tap in use, and the mains measured there. */
+  primaryTapVolts: z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)]).optional(),
+  mainsVolts: z.number().min(50).max(300).optional(),
+  /** Changeover dampers on O and B, VA each. */
+  damperVA: z.number().positive().max(60).optional(),
+  /** Parts of an earlier powering kit found in place. */
+  adapter: z.enum(['extender', 'splitter', 'isolating-relay']).optional(),
+  /** The equipment is called by a volt-free pair of its own (no 24 V to take). */
+  dryPair: z.boolean().optional(),
+  /** Where the outdoor temperature comes from. */
+  outdoorTemperature: z.enum(['sensor', 'network', 'none']).optional(),
+  /** Words off the nameplate as read. */
+  nameplate: z.string().max(1000).optional(),
   /** Heat pump ratings at two outdoor temperatures, off the data sheet. */
   pump: z
     .strictObject({ warm: RatedPoint, cold: RatedPoint })
@@ -226,6 +249,10 @@ export const Reading = z.strictObject({
   measure: shortText.optional(),
   /** Electrical state it was taken in: "off", "idle", "heat1" … */
   state: shortText.optional(),
+  /** Normal behaviour it was taken in: the state called has not been reached, and rightly so. */
+  during: z.enum(['restart-delay', 'defrost', 'run-on']).optional(),
+  /** Seconds since the state was asked for. */
+  waitedSeconds: z.number().min(0).max(86_400).optional(),
   struck: z.boolean().optional(),
 });
 
@@ -322,12 +349,12 @@ export const Job = z.strictObject({
   units: z.enum(['si', 'us']).default('si'),
   archived: z.boolean().optional(),
   site: z
-    .object({ name: shortText.default(''), address: shortText.optional(), customer: shortText.optional() })
+    .strictObject({ name: shortText.default(''), address: shortText.optional(), customer: shortText.optional() })
     .prefault({}),
   zone: shortText.default(''),
   device: DeviceChoice.prefault({}),
   arrive: z
-    .object({
+    .strictObject({
       worksNow: z.enum(['yes', 'no', 'partly', 'cannot-tell']).optional(),
       note: longText.optional(),
       wall: z.enum(['plasterboard', 'plaster', 'brick', 'timber', 'panelling']).optional(),
@@ -344,11 +371,11 @@ export const Job = z.strictObject({
   answers: z.record(key, shortText).prefault({}),
   decide: z.strictObject({ powering: key.optional(), reason: longText.optional() }).prefault({}),
   connect: z
-    .object({ done: z.record(key, z.boolean()).prefault({}), defects: z.record(key, Defect).prefault({}) })
+    .strictObject({ done: z.record(key, z.boolean()).prefault({}), defects: z.record(key, Defect).prefault({}) })
     .prefault({}),
   powerUp: z.strictObject({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
   setUp: z
-    .object({
+    .strictObject({
       detected: z.array(TerminalLabel).max(24).optional(),
       entered: z.record(key, z.boolean()).prefault({}),
       /** Values somebody chose instead of the proposed ones, by canonical setting. */
@@ -356,7 +383,7 @@ export const Job = z.strictObject({
     })
     .prefault({}),
   join: z
-    .object({
+    .strictObject({
       internet: z.enum(['yes', 'no']).optional(),
       networkName: shortText.optional(),
       band: z.enum(['2.4', '5', 'unknown']).optional(),
@@ -374,7 +401,7 @@ export const Job = z.strictObject({
   proof: z.strictObject({ skipped: z.record(key, z.string().min(3).max(400)).prefault({}) }).prefault({}),
   timers: z.record(key, Timer).prefault({}),
   handOver: z
-    .object({
+    .strictObject({
       shown: z.record(key, z.enum(['shown', 'did'])).prefault({}),
       note: longText.optional(),
     })

@@ -1,10 +1,10 @@
 /** What must hold of every survey a person could enter. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { surveyJob } from '../../../tests/arbitrary/low-voltage';
 import { derive } from '../derive';
 import type { Job } from '../job/schema';
 import { predictor, solveState } from './predict';
-import { surveyJob } from './survey.arbitrary';
 
 const RUNS = { numRuns: 300 };
 

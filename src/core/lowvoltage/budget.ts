@@ -112,10 +112,15 @@ const fits = (worst: WorstStates): boolean =>
 /** Each coil in turn drawing its inrush on top of the fullest state that has it running. */
 function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetState[]): Inrush | null {
   let worst: Inrush | null = null;
+  const { kernel, netlist } = p.solver;
+  const backwards = [...states].reverse();
   for (const load of installed.loads) {
     if (load.inrushVA <= load.va || load.open) continue;
-    const called = (s: BudgetState): boolean => p.solver.solve(p.circuitState(s.call)).running.has(`load:${load.id}`);
-    const state = [...states].reverse().find(called);
+    const at = netlist.elements.findIndex((e) => e.id === `load:${load.id}`);
+    const state = backwards.find((s) => {
+      p.solver.settle(p.circuitState(s.call));
+      return kernel.pulledIn[at] === 1;
+    });
     if (!state) continue;
     const volts = p.solver.acrossWith(`load:${load.id}`, load.inrushVA, p.circuitState(state.call));
     if (worst === null || volts < worst.volts)
@@ -126,6 +131,7 @@ function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetSta
 
 interface Change {
   what: string;
+  kind: 'move' | 'transformer' | 'cable';
   apply: (i: Installed) => Installed;
 }
 
@@ -140,6 +146,7 @@ function changes(job: Job, worst: WorstStates): Change[] {
   if (moveable)
     list.push({
       what: `Move the ${moveable.name} to a transformer of its own, switched by an isolating relay`,
+      kind: 'move',
       apply: (i) => ({
         ...i,
         extra: (i.extra ?? []).map((e) =>
@@ -151,6 +158,7 @@ function changes(job: Job, worst: WorstStates): Change[] {
     if (va > rated)
       list.push({
         what: `Fit a ${va} VA transformer`,
+        kind: 'transformer',
         apply: (i) => ({ ...i, transformers: i.transformers.map((t) => ({ ...t, va: Math.max(t.va, va) })) }),
       });
   const thicker = RESISTANCE_GAUGES.filter((g) => conductorOhms(g, 1) < conductorOhms(gauge, 1) * 0.95)
@@ -160,6 +168,7 @@ function changes(job: Job, worst: WorstStates): Change[] {
     const drop = conductorOhms(gauge, metres) - conductorOhms(g, metres);
     list.push({
       what: `Pull a ${g} cable instead of ${gauge}`,
+      kind: 'cable',
       apply: (i) => ({ ...i, conductors: i.conductors.map((c) => ({ ...c, ohms: Math.max(1e-3, c.ohms - drop) })) }),
     });
   }
@@ -173,7 +182,7 @@ function smallestRepair(
   worst: WorstStates,
 ): Repair | null {
   const outcome = (what: string, apply: Change['apply']): Repair | null => {
-    const after = solveAll(predictor(apply(installed)), states);
+    const after = solveAll(predictor(apply(installed), states.length), states);
     const top = ofSystem(after)[0];
     return fits(after) && top
       ? { what, va: top.va, ratedVA: top.source.ratedVA, weakestShare: after.weakest?.share ?? null }
@@ -185,8 +194,8 @@ function smallestRepair(
     if (repair) return repair;
   }
   // No single change does it: a larger transformer and a thicker cable together.
-  for (const a of list.filter((c) => c.what.includes('VA')))
-    for (const b of list.filter((c) => c.what.startsWith('Pull'))) {
+  for (const a of list.filter((c) => c.kind === 'transformer'))
+    for (const b of list.filter((c) => c.kind === 'cable')) {
       const repair = outcome(`${a.what}, and ${b.what.charAt(0).toLowerCase()}${b.what.slice(1)}`, (i) =>
         b.apply(a.apply(i)),
       );
@@ -195,11 +204,9 @@ function smallestRepair(
   return null;
 }
 
-/** @param p the prepared circuit of `installed` */
 export function planBudget(
   job: Job,
   installed: Installed,
-  p: Predictor,
   calls: readonly CallState[],
   planned: readonly PlannedAccessory[],
 ): Budget | null {
@@ -207,6 +214,7 @@ export function planBudget(
   const fan = installed.contacts.some((c) => c.role === 'fan') && calls.some((c) => c.id === 'fan');
   const zones = Object.entries(job.survey.zones).map(([id, z]) => ({ id, name: z.name }));
   const states = budgetStates(calls, accessories, zones, fan);
+  const p = predictor(installed, states.length);
   const worst = solveAll(p, states);
   const top = ofSystem(worst)[0];
   if (!top) return null;

@@ -57,7 +57,11 @@ describe('candidate systems', () => {
     expect(candidateSystems(three([])).list.map((c) => c.name)).toEqual(['Y is cooling', 'Y closes a zone valve']);
     const closes = derive(three([found('board.Y', 'board.C', 25.8)]));
     expect(closes.system).toMatchObject({ closesValve: true, kind: 'heat-only' });
-    const cooling = derive(three([found('board.Y', 'board.C', 0.1)]));
+    // Dead is what a cooling call reads idle, and what an open core reads: it settles nothing.
+    const dead = derive(three([found('board.Y', 'board.C', 0.1)]));
+    expect(dead.questions.map((q) => q.code)).toContain('three-wire');
+    expect(dead.candidates.provesNothing[0]?.text).toContain('open core');
+    const cooling = derive(three([found('board.R', 'board.Y', 25.8)]));
     expect(cooling.system.closesValve).toBe(false);
     expect(cooling.questions.map((q) => q.code)).toContain('y-without-g');
   });

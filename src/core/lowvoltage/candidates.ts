@@ -4,6 +4,7 @@
  * change decide. A reading drops the candidates that could not have given it; one that all would
  * give proves nothing. What is left undecided ends in "measure this first".
  */
+import { isOfOld } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { readCores, threeWiresOnly } from './cores';
@@ -85,7 +86,7 @@ const combine = (ways: readonly Way[][]): Way[][] =>
 const foundReadings = (job: Job): [string, Reading][] =>
   Object.entries(job.readings)
     .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.a && r.b && r.state !== undefined)
-    .filter(([, r]) => r.stop === undefined || r.stop === 'survey' || r.stop === 'decide')
+    .filter(([, r]) => isOfOld(r) && r.during === undefined)
     .sort(([, x], [, y]) => x.at.localeCompare(y.at));
 
 const textOf = (r: Reading): string =>
@@ -98,23 +99,51 @@ function predictionsOf(job: Job, system: LowVoltageSystem): StatePrediction[] {
   return states.map((s) => predictState(p, s));
 }
 
+const DEAD_READING = 2;
+
+/** The same reading of this candidate with one of the two points' conductors broken or loose at either end. */
+function anOpenCoreExplains(
+  job: Job,
+  system: LowVoltageSystem,
+  r: Pick<Reading, 'a' | 'b' | 'state' | 'value' | 'meterOhms'>,
+): boolean {
+  const { a, b } = r;
+  const state = callStates(system, isHeatPump(system)).find((s) => s.id === r.state);
+  if (a === undefined || b === undefined || !state) return false;
+  const installed = installedAsFound(job, system);
+  const touched = installed.conductors.filter((c) =>
+    [a, b].some((p) => p === `wall.${c.wall ?? ''}` || p === `board.${c.board ?? ''}`),
+  );
+  return touched.some((c) =>
+    (['wall', 'board'] as const).some((open) => {
+      const broken = {
+        ...installed,
+        conductors: installed.conductors.map((x) => (x.id === c.id ? { ...x, open } : x)),
+      };
+      const value = predictedVolts(predictState(predictor(broken), state), a, b, r.meterOhms ?? METER_DEFAULT);
+      return value !== null && judge(r.value, band(value, SOURCE_SPREAD), meterTolerance(value)) !== 'fail';
+    }),
+  );
+}
+
 /** Differences under this many volts would not be told apart by a hand meter. */
 const TELLING_VOLTS = 4;
 
-function nextMeasurement(standing: readonly Candidate[]): NextMeasurement | null {
+function nextMeasurement(job: Job, standing: readonly Candidate[]): NextMeasurement | null {
   const [first] = standing;
   if (!first || standing.length < 2) return null;
-  let best: { gain: number; next: NextMeasurement } | null = null;
+  const options: { gain: number; next: NextMeasurement }[] = [];
   // Nothing calling is the state anybody can make; the others need the old thermostat's help.
   const cost = (state: string, a: string, b: string): number =>
     (state === 'idle' ? 0 : 1) + (a.startsWith('board') === b.startsWith('board') ? 0 : 3);
   for (const prediction of first.predictions) {
     if (prediction.state === 'off') continue;
+    const others = standing.map((c) => c.predictions.find((p) => p.state === prediction.state));
     for (const a of prediction.points)
       for (const b of prediction.points) {
         if (a >= b) continue;
-        const reads = standing.flatMap((c) => {
-          const same = c.predictions.find((p) => p.state === prediction.state);
+        const reads = standing.flatMap((c, i) => {
+          const same = others[i];
           const volts = same ? predictedVolts(same, a, b, METER_DEFAULT) : null;
           return volts === null ? [] : [{ candidate: c.id, volts }];
         });
@@ -122,22 +151,36 @@ function nextMeasurement(standing: readonly Candidate[]): NextMeasurement | null
         const sorted = reads.map((r) => r.volts).sort((x, y) => x - y);
         // How many groups a meter could tell apart.
         const groups = 1 + sorted.filter((v, i) => i > 0 && v - (sorted[i - 1] ?? 0) > TELLING_VOLTS).length;
-        const gain = groups * 10 - cost(prediction.state, a, b);
-        if (groups > 1 && (best === null || gain > best.gain))
-          best = {
-            gain,
+        if (groups > 1)
+          options.push({
+            gain: groups * 10 - cost(prediction.state, a, b),
             next: { state: prediction.state, stateName: prediction.name, a, b, reads },
-          };
+          });
       }
   }
-  return best?.next ?? null;
+  options.sort((x, y) => y.gain - x.gain);
+  // A dead answer must not be one that an open core would give under a candidate that reads live here.
+  const conclusive = options.slice(0, TRIED).find(({ next }) => {
+    const dead = next.reads.find((r) => r.volts <= DEAD_READING);
+    if (!dead) return true;
+    return standing.every((c) => {
+      const live = next.reads.some((r) => r.candidate === c.id && r.volts > DEAD_READING);
+      const reading = { a: next.a, b: next.b, state: next.state, value: dead.volts, quantity: 'volts-ac' } as const;
+      return !live || !anOpenCoreExplains({ ...job, answers: { ...job.answers, ...c.answers } }, c.system, reading);
+    });
+  });
+  return (conclusive ?? options[0])?.next ?? null;
 }
+
+/** So many of the best measurements are looked at for one that an open core cannot imitate. */
+const TRIED = 12;
 
 export function candidateSystems(job: Job): Candidates {
   const ways = ambiguities(job);
   const empty: Candidates = { list: [], provesNothing: [], settled: {}, measureFirst: null };
   if (ways.length === 0) return empty;
   const readings = foundReadings(job);
+  const doubted = new Set<string>();
   const list = combine(ways).map((combination): Candidate => {
     const answers = Object.fromEntries(combination.map((w) => [w.code, w.value]));
     const as: Job = { ...job, answers: { ...job.answers, ...answers } };
@@ -149,9 +192,13 @@ export function candidateSystems(job: Job): Candidates {
         prediction && r.a && r.b ? predictedVolts(prediction, r.a, r.b, r.meterOhms ?? METER_DEFAULT) : null;
       if (value === null) return [];
       const range = band(value, SOURCE_SPREAD);
-      return judge(r.value, range, meterTolerance(value)) === 'fail'
-        ? [{ reading: id, text: textOf(r), predicted: `${range.low.toFixed(0)} to ${range.high.toFixed(0)} V` }]
-        : [];
+      if (judge(r.value, range, meterTolerance(value)) !== 'fail') return [];
+      // A dead reading that one open core explains as well contradicts nothing: it could not have said otherwise.
+      if (r.value <= DEAD_READING && anOpenCoreExplains(as, system, r)) {
+        doubted.add(id);
+        return [];
+      }
+      return [{ reading: id, text: textOf(r), predicted: `${range.low.toFixed(0)} to ${range.high.toFixed(0)} V` }];
     });
     return {
       id: combination.map((w) => `${w.code}=${w.value}`).join('&'),
@@ -167,13 +214,15 @@ export function candidateSystems(job: Job): Candidates {
   const [only] = standing;
   const provesNothing = readings.flatMap(([id, r]) => {
     const against = list.filter((c) => c.contradictedBy.some((x) => x.reading === id)).length;
-    return against === 0 ? [{ reading: id, text: textOf(r) }] : [];
+    if (against > 0) return [];
+    const why = doubted.has(id) ? ': one open core would read dead as well' : '';
+    return [{ reading: id, text: `${textOf(r)}${why}` }];
   });
   return {
     list,
     provesNothing,
     settled: only && standing.length === 1 ? only.answers : {},
-    measureFirst: nextMeasurement(standing),
+    measureFirst: nextMeasurement(job, standing),
   };
 }
 

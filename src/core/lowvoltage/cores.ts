@@ -71,6 +71,8 @@ function settledRole(label: string | undefined, letters: Letters, heatTaken: boo
   if (role === 'unclear' && letters.x === 'common') return 'common';
   if (role === 'unclear' && letters.x === 'fault') return 'fault';
   if (role === 'unclear' && letters.x === 'aux') return heatTaken ? 'heat2' : 'heat1';
+  // The shared core of a kit carries the compressor's call and the fan's.
+  if (role === 'splitter') return 'cool1';
   return role;
 }
 
@@ -118,6 +120,10 @@ const inPlateOrder = (a: Core, b: Core): number =>
   rank(a.board ?? a.wall) - rank(b.board ?? b.wall) ||
   rank(a.wall) - rank(b.wall) ||
   (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** A core between the shared screws of a module and of a device (or its diode piece): two calls on one core. */
+export const isSharedCore = (core: Core): boolean =>
+  [core.board, core.wall].some((label) => label !== undefined && terminalInfo(label)?.role === 'splitter');
 
 /** What the equipment does with a conductor: its board terminal's role, else its wall terminal's. */
 export const roleOf = (core: Core): TerminalRole | undefined => core.role;

@@ -39,7 +39,7 @@ function observe(job: Job): Observation[] {
   const latest = new Map<string, [string, Reading]>();
   for (const entry of Object.entries(job.readings).sort(([, x], [, y]) => x.at.localeCompare(y.at))) {
     const [, r] = entry;
-    if (r.struck || r.stop === 'make-safe' || r.state === undefined) continue;
+    if (r.struck || r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
     // Under 2 K either way the air does not yet say.

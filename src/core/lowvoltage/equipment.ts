@@ -3,10 +3,11 @@ import type { CircuitElement } from '../circuit/netlist';
 import type { Job } from '../job/schema';
 import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { conductorOhmsOf } from './conductor-ohms';
-import { readCores, roleOf } from './cores';
+import { isSharedCore, readCores, roleOf } from './cores';
 import type { Installed, InstalledLoad, InstalledTransformer } from './installed';
 import { openVoltsOf } from './installed';
-import { DEFAULT_TRANSFORMER_VA, LOADS, ZONE_VALVE_VA } from './loads.data';
+import { DAMPER_VA, DEFAULT_TRANSFORMER_VA, LOADS, ZONE_VALVE_VA } from './loads.data';
+import { plateSays } from './nameplate';
 import { outdoorCable } from './outdoor';
 import { isHeatPump, isWet, type LowVoltageSystem } from './system';
 import { zoneCircuit } from './zones';
@@ -16,7 +17,8 @@ export function boardLabels(job: Job): Map<TerminalRole, string> {
   const labels = new Map<TerminalRole, string>();
   for (const core of readCores(job)) {
     const role = roleOf(core);
-    if (role && core.board && !labels.has(role)) labels.set(role, core.board);
+    // A shared core ends on the module's own screw, not on the board's.
+    if (role && core.board && !isSharedCore(core) && !labels.has(role)) labels.set(role, core.board);
   }
   return labels;
 }
@@ -39,9 +41,21 @@ export interface EquipmentCircuit {
   label: (role: TerminalRole) => string;
   extra: CircuitElement[];
   points: string[];
+  /** Board screws joined there, as found and as left: Y to G where the fan runs with the compressor. */
+  links: [string, string][];
 }
 
-export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts = openVoltsOf()): EquipmentCircuit {
+/** Open voltage of the transformer as its tap and the mains give it; nominal where they were not noted. */
+export function nominalOpenVolts(job: Job): number {
+  const { primaryTapVolts: tap, mainsVolts: mains } = job.survey.equipment;
+  return openVoltsOf() * (tap !== undefined && mains !== undefined ? mains / tap : 1);
+}
+
+export function equipmentCircuit(
+  job: Job,
+  system: LowVoltageSystem,
+  openVolts = nominalOpenVolts(job),
+): EquipmentCircuit {
   const seen = boardLabels(job);
   const usual = new Map(USUAL);
   const label = (role: TerminalRole): string => {
@@ -52,16 +66,19 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     if (role === 'hot') return seen.get('hot') ?? seen.get('hot-heat') ?? seen.get('hot-cool') ?? 'R';
     return seen.get(role) ?? usual.get(role) ?? role;
   };
-  const va = job.survey.equipment.transformerVA ?? DEFAULT_TRANSFORMER_VA;
+  const va = job.survey.equipment.transformerVA ?? plateSays(job).transformerVA ?? DEFAULT_TRANSFORMER_VA;
   const supply = Object.keys(job.supplies)[0] ?? 'supply';
   const transformers: InstalledTransformer[] = [];
   const two = system.transformers === 2 && seen.has('hot-cool') && seen.has('hot-heat');
-  const heatCommon = two ? 'C-heat' : label('common');
+  // The common that reaches the wall belongs to one of the two; the other's stays at its own equipment.
+  const commonOfHeat = two && system.commonOf === 'heat';
+  const heatCommon = two && !commonOfHeat ? 'C-heat' : label('common');
+  const coolCommon = commonOfHeat ? 'C-cool' : label('common');
   if (two) {
     transformers.push({
       id: 'T-cool',
       hot: label('hot-cool'),
-      common: label('common'),
+      common: coolCommon,
       va,
       openVolts,
       supply,
@@ -72,7 +89,8 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     transformers.push({ id: 'T', hot: label('hot'), common: label('common'), va, openVolts, supply, phase: 1 });
   }
   const wanted = (role: TerminalRole): boolean => {
-    if (role === 'fan') return system.coolStages > 0 || system.fanCall;
+    if (role === 'fan')
+      return system.coolStages > 0 || system.fanCall || ['thermostat', 'missing'].includes(system.air.heating);
     if (role === 'valve-cool') return isHeatPump(system);
     if (role === 'valve-close') return system.closesValve;
     if (isHeatPump(system) && role.startsWith('heat')) return system.auxRoles.includes(role);
@@ -97,14 +115,21 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     id: l.id,
     ...heatsBy(l.id, { name: l.name, runs: l.runs }),
     terminal: label(l.role),
-    common: l.role.startsWith('heat') ? heatCommon : label('common'),
+    common: l.role.startsWith('heat') ? heatCommon : coolCommon,
     va: job.survey.equipment.loadVA?.[l.id] ?? (l.id === 'heat1' && valve ? ZONE_VALVE_VA : l.va),
-    inrushVA: Math.max(l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
+    inrushVA: job.survey.equipment.inrushVA?.[l.id] ?? Math.max(l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
   }));
+  loads.push(...secondValveLoads(job, system, seen, coolCommon));
   const outdoor = outdoorCable(job, loads);
   const zones = zoneCircuit(job, system, { hot: label('hot'), common: label('common'), heat: label('heat1') });
-  const screws = new Set<string>([...transformers.map((t) => t.hot), label('common'), ...loads.map((l) => l.terminal)]);
+  const screws = new Set<string>([
+    ...transformers.flatMap((t) => [t.hot, t.common]),
+    label('common'),
+    ...loads.map((l) => l.terminal),
+    ...(job.survey.equipment.boardScrews ?? []),
+  ]);
   for (const core of readCores(job)) if (core.board) screws.add(core.board);
+  const links: [string, string][] = system.air.cooling === 'link' ? [[label('cool1'), label('fan')]] : [];
   return {
     transformers,
     loads: outdoor.loads,
@@ -112,7 +137,37 @@ export function equipmentCircuit(job: Job, system: LowVoltageSystem, openVolts =
     label,
     extra: [...outdoor.elements, ...zones.elements],
     points: [...outdoor.points, ...zones.points],
+    links,
   };
+}
+
+/**
+ * A coil on B beside one on O: changeover dampers, or a valve driven either way. Where O is landed too, B
+ * would otherwise be a bare screw in the model, and a reading through its coil would pass for a common.
+ */
+function secondValveLoads(
+  job: Job,
+  system: LowVoltageSystem,
+  seen: ReadonlyMap<TerminalRole, string>,
+  common: string,
+): InstalledLoad[] {
+  const load = (id: string, name: string, terminal: string, runs: string): InstalledLoad => ({
+    id,
+    name,
+    terminal,
+    common,
+    va: job.survey.equipment.damperVA ?? DAMPER_VA,
+    inrushVA: job.survey.equipment.damperVA ?? DAMPER_VA,
+    runs,
+  });
+  const onO = seen.get('valve-cool') ?? seen.get('valve-either');
+  const onB = seen.get('valve-heat');
+  if (system.dampers)
+    return [
+      ...(onO ? [load('damper-o', 'cooling damper', onO, 'cooling damper')] : []),
+      ...(onB ? [load('damper-b', 'heating damper', onB, 'heating damper')] : []),
+    ];
+  return isHeatPump(system) && onO && onB ? [load('valve-b', 'valve or damper on B', onB, 'valve on B')] : [];
 }
 
 const roleFeed = (role: TerminalRole | undefined): 'heat' | 'cool' => (role?.startsWith('heat') ? 'heat' : 'cool');
@@ -168,9 +223,12 @@ export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?:
     wallLinks: Object.values(job.survey.jumpers)
       .filter((j) => j.place === 'wall' && wallScrews.includes(j.a) && wallScrews.includes(j.b))
       .map((j) => [j.a, j.b]),
-    boardLinks: Object.values(job.survey.jumpers)
-      .filter((j) => j.place === 'board')
-      .map((j) => [j.a, j.b]),
+    boardLinks: [
+      ...equipment.links,
+      ...Object.values(job.survey.jumpers)
+        .filter((j) => j.place === 'board')
+        .map((j): [string, string] => [j.a, j.b]),
+    ],
     contacts: contactsFor(terminals),
     device: null,
     transformers: equipment.transformers,

@@ -3,13 +3,16 @@ import { chosenSheet } from '../devices/choose';
 import type { DeviceSheet } from '../devices/sheet';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import type { Job, Reading } from '../job/schema';
-import { proofFindings } from '../proof/proof-findings';
+import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
+import { colourOf } from '../survey/landing';
 import { checkWeek } from '../week/week';
+import { withPlannedFan } from './air';
 import { type Budget, budgetFindings, planBudget } from './budget';
 import { type Candidates, candidateSystems, withSettled } from './candidates';
-import { installedAsFound } from './equipment';
+import { installedAsFound, nominalOpenVolts } from './equipment';
+import { foundFindings } from './found-readings';
 import type { Installed } from './installed';
 import { installedAsPlanned } from './installed-as-planned';
 import { checkSafe, type MakeSafe } from './make-safe';
@@ -33,11 +36,15 @@ import { proofPlan } from './proof';
 import { planSettings, type Settings } from './settings';
 import { type CallState, callStates, withAccessories } from './states';
 import { surveyFindings } from './survey-findings';
-import { type LowVoltageSystem, readSystem } from './system';
+import { readSystem } from './system';
+import type { LowVoltageSystem } from './system-type';
+import { missedTruth } from './wanted';
 
 export interface LowVoltageDerived {
   sheet: DeviceSheet | null;
   system: LowVoltageSystem;
+  /** The same as the plan leaves it: with or without a fan call. */
+  planned: LowVoltageSystem;
   safe: MakeSafe;
   powering: Powering | null;
   wiring: WiringPlan | null;
@@ -110,6 +117,28 @@ function powerUpFindings(job: Job, predictions: readonly StatePrediction[], sour
       ),
     ];
   });
+}
+
+/** Control cores that run with mains: in one sheath with it, or the whole cable beside it. */
+function sheathFindings(job: Job): Finding[] {
+  const { cables, conductors } = job.survey;
+  const beside = (cable: 'main' | 'outdoor'): boolean => cables[cable].besideMains === true;
+  const mains = new Set(
+    Object.values(conductors)
+      .filter((c) => c.sheath !== undefined && /mains|line|power/i.test(c.sheath))
+      .map((c) => c.sheath),
+  );
+  const touched = Object.entries(conductors).filter(([, c]) => beside(c.cable) || (c.sheath && mains.has(c.sheath)));
+  return touched.length > 0
+    ? [
+        finding(
+          'survey.beside-mains',
+          { colours: touched.map(([, c]) => colourOf(c)) },
+          touched.map(([id]) => `conductor:${id}`),
+          'routes as noted',
+        ),
+      ]
+    : [];
 }
 
 function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | null): Finding[] {
@@ -225,22 +254,21 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   const way = powering?.ways.find((w) => w.id === powering.chosen);
   const wiring = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
   if (wiring) findings.push(...wiring.findings);
-  const settings = planSettings(job, system, powering, plannable ? sheet : null, wiring);
+  // What the plan leaves of the fan: a conductor given away leaves no fan call, a spare core makes one.
+  const planned = wiring ? withPlannedFan(system, wiring) : system;
+  const settings = planSettings(job, planned, powering, plannable ? sheet : null, wiring);
   if (plannable) findings.push(...settings.findings);
-  // A plan that gives the fan's conductor away leaves no fan call.
-  const fanCall = wiring
-    ? wiring.kit?.shared !== undefined || wiring.rows.some((r) => r.newWall !== null && r.function === 'fan')
-    : system.fanCall;
-  const states = readable
-    ? withAccessories(
-        callStates({ ...system, fanCall: system.fanCall && fanCall }, settings.thermostatRunsFan),
-        wiring?.accessories ?? [],
-      )
-    : [];
   const hasPlan = sheet !== null && wiring !== null && way !== undefined;
+  const states = readable
+    ? withAccessories(callStates(planned, settings.thermostatRunsFan), wiring?.accessories ?? [])
+    : [];
+  if (hasPlan && way.works === 'no')
+    for (const m of missedTruth(job, system, sheet, wiring).slice(0, 3))
+      findings.push(finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'));
+  findings.push(...foundFindings(job, system, sheet, candidates.list.length === 0), ...sheathFindings(job));
   const installedAt = (openVolts?: number): Installed | null =>
     hasPlan
-      ? installedAsPlanned(job, system, sheet, wiring, openVolts)
+      ? installedAsPlanned(job, planned, sheet, wiring, openVolts)
       : readable
         ? installedAsFound(job, system, openVolts)
         : null;
@@ -251,11 +279,21 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
     job,
     telling && nominal ? predictor(nominal) : null,
     states.find((s) => s.id === 'idle'),
+    nominalOpenVolts(job),
   );
+  if (source.contradicted)
+    findings.push(
+      finding(
+        'supply.contradicts',
+        { volts: source.contradicted.volts, implied: source.contradicted.implied },
+        [`reading:${source.contradicted.id}`],
+        'the circuit solved backwards from the reading',
+      ),
+    );
   const installed = source.from === null ? nominal : installedAt(source.openVolts);
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
-  const budget = p && installed ? planBudget(job, installed, p, states, hasPlan ? wiring.accessories : []) : null;
+  const budget = p && installed ? planBudget(job, installed, states, hasPlan ? wiring.accessories : []) : null;
   findings.push(...circuitFindings(predictions), ...(budget ? budgetFindings(budget) : []));
   if (installed) findings.push(...outdoorFindings(job, installed.loads));
   if (hasPlan) {
@@ -278,26 +316,28 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
     ...joinFindings(job, sheet, now),
     ...checkWeek(job, sheet),
   );
+  if (job.powerUp.display === 'dead') findings.push(finding('power-up.dead', {}, ['device'], 'display dead'));
   const tests =
     hasPlan && installed && system.verdict !== 'refused'
       ? proofPlan({
           job,
-          system,
+          system: planned,
           sheet,
           installed,
           states,
           predictions: new Map(predictions.map((x) => [x.state, x])),
           source,
           wired,
+          powering: powering?.chosen ?? null,
         })
       : [];
-  const proof = runProof(job, tests);
+  const proof = runProof(job, tests, blockersOf(findings));
   findings.push(...proofFindings(proof, job.units));
-  if (job.powerUp.display === 'dead') findings.push(finding('power-up.dead', {}, ['device'], 'display dead'));
   findings.sort(bySeverity);
   return {
     sheet,
     system,
+    planned,
     safe,
     powering,
     wiring,

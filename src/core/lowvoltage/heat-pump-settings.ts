@@ -25,20 +25,22 @@ export function addHeatPump(job: Job, system: LowVoltageSystem, add: AddSetting)
       { value: 'furnace-ac', why: 'the reversing valve would never be driven' },
     ],
   );
-  const marking = system.reversingValve ?? 'O';
-  add(
-    'valve.active',
-    'Valve active in',
-    marking,
-    `the board’s letter is ${marking}; the direction test proves it`,
-    [option('O', 'cooling (O)'), option('B', 'heating (B)')],
-    [
-      {
-        value: marking === 'O' ? 'B' : 'O',
-        why: `the equipment’s valve is marked ${marking}: it would heat in cooling`,
-      },
-    ],
-  );
+  const marking = system.reversingValve;
+  // An O/B plate says nothing: until it is answered, nothing is entered.
+  if (marking)
+    add(
+      'valve.active',
+      'Valve active in',
+      marking,
+      `the board’s letter is ${marking}; the direction test proves it`,
+      [option('O', 'cooling (O)'), option('B', 'heating (B)')],
+      [
+        {
+          value: marking === 'O' ? 'B' : 'O',
+          why: `the equipment’s valve is marked ${marking}: it would heat in cooling`,
+        },
+      ],
+    );
   add(
     'stages.aux',
     'Auxiliary stages',

@@ -41,10 +41,10 @@ describe('systems', () => {
     ['r red, w white, y yellow, g green', 'furnace-ac', 1, 1, 0, 1, 'none', ''],
     ['rc red, w white, y yellow, g green, c blue', 'furnace-ac', 1, 1, 0, 1, 'both-ends', ''],
     ['rh red, w white, y yellow, g green, c blue', 'furnace-ac', 1, 1, 0, 1, 'both-ends', ''],
-    ['rc red, rh black, w white, y yellow, g green, c blue', 'furnace-ac', 1, 1, 0, 2, 'both-ends', ''],
+    ['rc red, rh black, w white, y yellow, g green, c blue', 'furnace-ac', 1, 1, 0, 2, 'both-ends', 'common-of'],
     ['r red, w1 white, w2 brown, y1 yellow, y2 orange, g green, c blue', 'furnace-ac', 2, 2, 0, 1, 'both-ends', ''],
     ['r red, w white, y yellow, c blue', 'furnace-ac', 1, 1, 0, 1, 'both-ends', 'y-without-g'],
-    ['r red, w white, y yellow, g green, c blue wall', 'furnace-ac', 1, 1, 0, 1, 'both-ends', ''],
+    ['r red, w white, y yellow, g green, c blue wall', 'furnace-ac', 1, 1, 0, 1, 'board-unseen', 'common-at-board'],
     [
       'r red, w white, y yellow, g green, c blue wall, spare blue board',
       'furnace-ac',

@@ -1,14 +1,26 @@
 /** The wiring as it will be once the plan is carried out. */
+import type { CircuitElement } from '../circuit/netlist';
 import type { DeviceSheet } from '../devices/sheet';
 import type { Job } from '../job/schema';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { accessoryElements } from './accessories/circuit';
 import { conductorOhmsOf } from './conductor-ohms';
 import { contactsFor, equipmentCircuit } from './equipment';
-import type { Installed } from './installed';
-import { kitLetters, type WiringPlan } from './plan';
-import { kitWiring } from './power-kits';
+import { type Installed, wallNode } from './installed';
+import { SECONDARY_VOLTS } from './loads.data';
+import { auxTerminals, kitLetters, sharedScrew, type WiringPlan } from './plan';
+import { kitWiring, SHARED } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
+
+/**
+ * The R terminal that powers the device where there are two transformers: the sheet's, else the one whose
+ * common is C (a device that can be fed on either side), else the cooling side.
+ */
+export function feedSide(sheet: DeviceSheet, system: LowVoltageSystem): string | null {
+  if (sheet.supply.from) return sheet.supply.from;
+  const role = system.commonOf === 'heat' ? 'hot-heat' : 'hot-cool';
+  return sheet.terminals.find((t) => t.role === role)?.label ?? null;
+}
 
 export function installedAsPlanned(
   job: Job,
@@ -24,19 +36,51 @@ export function installedAsPlanned(
   const hotRow = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
   const hot = hotRow?.newWall ?? sheet.singleR;
   const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
-  const feed = system.transformers === 2 && coolHot && wired.has(coolHot) ? coolHot : hotRow?.newWall;
+  const side = feedSide(sheet, system);
+  const feed =
+    system.transformers === 2 && side && wired.has(side)
+      ? side
+      : system.transformers === 2 && coolHot && wired.has(coolHot)
+        ? coolHot
+        : hotRow?.newWall;
   const wallLinks: [string, string][] = [];
   const [a, b] = sheet.jumper.between;
   if (system.transformers === 1 && !apart && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
   const letters = kitLetters(job, system, sheet);
-  const kit = plan.kit ? kitWiring(plan.kit, letters.board, { ...letters.device, hot }) : null;
+  const kit = plan.kit
+    ? kitWiring(plan.kit, letters.board, { ...letters.device, hot }, sharedScrew(sheet) ?? SHARED)
+    : null;
   const coded = plan.kit?.kind === 'extender';
   const commonAtWall = common !== undefined && wired.has(common) ? common : null;
-  const contacts = contactsFor(sheet.terminals).filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')));
+  // On a heat pump the device's auxiliary terminals are called in their order, whatever their letters.
+  const auxOf = new Map(
+    [...(isHeatPump(system) ? auxTerminals(system, sheet) : [])].map(([role, label]) => [label, role]),
+  );
+  const contacts = contactsFor(sheet.terminals)
+    .filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')))
+    .map((c) => (auxOf.has(c.to) ? { ...c, role: auxOf.get(c.to) } : c));
   const powered = common && (wired.has(common) || apart);
   const device = powered && feed ? { hot: apart ? (plan.kit?.feed ?? feed) : feed, common, va: sheet.supply.va } : null;
+  // Living on the idle loads: a trickle from R through each call's coil, and no supply of its own.
+  const trickle = plan.trickleMilliamps;
+  const trickles: CircuitElement[] =
+    trickle === null
+      ? []
+      : contacts
+          .filter((c) => (c.role === 'heat1' || c.role === 'cool1') && wired.has(c.to))
+          .map((c) => ({
+            kind: 'load',
+            id: `trickle:${c.to}`,
+            name: `trickle through ${c.to}`,
+            a: wallNode(c.from),
+            b: wallNode(c.to),
+            ratedVolts: SECONDARY_VOLTS,
+            va: (SECONDARY_VOLTS * trickle) / 1000,
+            coil: false,
+            sense: true,
+          }));
   const accessoryContacts = plan.accessories.map((x): Installed['contacts'][number] => {
-    const [first = 'ACC+', second] = x.terminals;
+    const [first = 'Q1', second] = x.terminals;
     return { from: x.fed || x.isolated ? hot : (second ?? hot), to: first, role: 'accessory' };
   });
   return {
@@ -58,6 +102,7 @@ export function installedAsPlanned(
     wallLinks,
     boardLinks: [
       ...plan.boardLinks,
+      ...equipment.links,
       ...Object.values(job.survey.jumpers)
         .filter((j) => j.place === 'board')
         .map((j): [string, string] => [j.a, j.b]),
@@ -69,6 +114,7 @@ export function installedAsPlanned(
     extra: [
       ...equipment.extra,
       ...(kit?.elements ?? []),
+      ...trickles,
       ...plan.accessories.flatMap((x) =>
         accessoryElements(x, { wall: commonAtWall, board: equipment.label('common') }),
       ),

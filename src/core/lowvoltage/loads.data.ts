@@ -54,3 +54,7 @@ export const ACCESSORY_VA: Record<'humidifier' | 'dehumidifier' | 'ventilator', 
 export const SPLICE_OHMS = 0.05;
 /** Sizes transformers are sold in. */
 export const TRANSFORMER_SIZES = [20, 40, 75] as const;
+/** What runs when another zone's thermostat is powered: nobody sees it start. */
+export const OTHER_THERMOSTAT = 'other thermostat';
+/** A changeover damper's motor, 8-12 VA. */
+export const DAMPER_VA = 10;

@@ -8,6 +8,7 @@ import { INSULATION } from '../survey/colours.data';
 import { diagnose } from './diagnose';
 import { singleFaults } from './faults';
 import { predictor, predictState } from './predict';
+import { provedDead } from './test-jobs';
 
 const file = (value: object): Job => {
   const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
@@ -150,7 +151,7 @@ describe('power without C', () => {
   });
 
   it('the fan’s conductor can become C: the fan then runs with cooling only, and the proof follows', () => {
-    const job = lines(four, {}, { decide: { powering: 'reuse-g' } });
+    const job = provedDead(lines(four, {}, { decide: { powering: 'reuse-g' } }));
     const d = derive(job);
     expect(d.powering?.ways.find((w) => w.id === 'reuse-g')).toMatchObject({ works: 'yes', minutes: 20 });
     expect(d.wiring?.rows.find((r) => r.colour === 'green')).toMatchObject({

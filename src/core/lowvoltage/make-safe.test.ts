@@ -72,10 +72,40 @@ describe('a reading with the supply off', () => {
     expect(safe(FIVE, volts(0, 'wall.R', 'wall.G', { meterOhms: 3000 })).ifLive).toBeGreaterThan(20);
   });
 
-  it('the last one counts, and a struck one does not', () => {
-    const later = { at: '2026-03-01T10:00:00Z' };
-    expect(safe(FIVE, volts(26), volts(0, 'wall.R', 'wall.C', later)).verdict).toBe('dead');
-    expect(safe(FIVE, volts(0), volts(26, 'wall.R', 'wall.C', { ...later, struck: true })).verdict).toBe('dead');
+  it('once live, the same points read dead and the meter proved after it are wanted', () => {
+    const at = (minute: number): object => ({ at: `2026-03-01T10:0${minute}:00Z` });
+    const dead = volts(0, 'wall.R', 'wall.C', at(1));
+    expect(safe(FIVE, volts(26), dead)).toMatchObject({ verdict: 'live', proved: false, proveAfter: true });
+    const proof = { ...volts(25, 'wall.R', 'wall.C', at(2)), measure: 'prove-after' };
+    expect(safe(FIVE, volts(26), dead, proof)).toMatchObject({ verdict: 'dead', proved: true });
+    // Dead elsewhere does not answer it, and a struck reading never was.
+    expect(safe(FIVE, volts(26), volts(0, 'board.R', 'board.C', at(1)), proof).proved).toBe(false);
+    expect(safe(FIVE, volts(0), volts(26, 'wall.R', 'wall.C', { ...at(1), struck: true })).verdict).toBe('dead');
+  });
+
+  it('a live reading at any stop before power-up, and in any state, takes the proof away', () => {
+    const later = { at: '2026-03-01T11:00:00Z', state: 'idle', stop: 'connect' };
+    expect(safe(FIVE, volts(0), volts(24, 'wall.R', 'wall.W', later)).proved).toBe(false);
+  });
+
+  it('each of two transformers has to be read', () => {
+    const two = 'rc red, rh black, w white, y yellow, g green, c blue';
+    const one = safe(two, volts(0, 'board.Rc', 'board.C'));
+    expect(one).toMatchObject({ verdict: 'proves-nothing', proved: false });
+    expect(one.findings.map((f) => f.code)).toContain('safe.other-transformer');
+    expect(safe(two, volts(0, 'board.Rc', 'board.C'), volts(0, 'board.Rh', 'board.C-heat')).proved).toBe(true);
+  });
+
+  it('a reading at the mains, or of the tester on its known source, is no sign of line voltage', () => {
+    const d = derive(
+      job(FIVE, [
+        { quantity: 'volts-ac', value: 121, a: 'transformer.p1', b: 'transformer.p2', stop: 'survey', state: 'idle' },
+        { quantity: 'volts-ac', value: 121, stop: 'make-safe', measure: 'prove-before' },
+        volts(0),
+      ]),
+    );
+    expect(d.safe).toMatchObject({ lineVoltage: false, proved: true });
+    expect(d.system.verdict).toBe('known');
   });
 });
 
@@ -102,8 +132,12 @@ describe('what proved means', () => {
     expect(derive(heard).safe).toMatchObject({ verdict: 'not-measured', proved: false });
   });
 
-  it('a sign of line voltage outweighs any reading', () => {
-    const sign = job(FIVE, [volts(0)], { survey: { lines: FIVE, seen: { thickConductors: true } } });
-    expect(derive(sign).safe).toMatchObject({ lineVoltage: true, proved: false });
+  it('a sign of line voltage stops the job until a control reading outweighs it', () => {
+    const seen = { survey: { lines: FIVE, seen: { thickConductors: true } } };
+    expect(derive(job(FIVE, [volts(0)], seen)).safe).toMatchObject({ lineVoltage: true, proved: false });
+    const healthy = { ...volts(26), stop: 'survey', state: 'idle', at: '1969-12-31T00:00:00Z' };
+    const d = derive(job(FIVE, [healthy, volts(0)], seen));
+    expect(d.safe).toMatchObject({ lineVoltage: false, proved: true });
+    expect(d.findings.map((f) => f.code)).toContain('system.signs-outweighed');
   });
 });

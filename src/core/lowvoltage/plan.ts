@@ -7,10 +7,11 @@ import { type Finding, finding, type Question } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { HOT_ROLES, type TerminalRole } from '../survey/terminals.data';
 import { type PlannedAccessory, planAccessories } from './accessories/plan';
+import { withPlannedFan } from './air';
 import { type Core, readCores, roleOf } from './cores';
 import { boardLabels, equipmentCircuit } from './equipment';
 import { type KitLetters, kitSteps, type PowerKit, SHARED } from './power-kits';
-import type { LowVoltageSystem } from './system';
+import { isHeatPump, type LowVoltageSystem } from './system';
 import { type JumperAction, jumperActions, type PlanRow, type WorkStep, workSteps } from './work-steps';
 
 export type { JumperAction, PlanRow, WorkStep };
@@ -21,8 +22,13 @@ export interface WiringPlan {
   steps: WorkStep[];
   /** Board screws joined by the plan. */
   boardLinks: [string, string][];
+  /** The device can call the fan; G is joined to Y at the board. */
+  fanWired: boolean;
+  fanLinked: boolean;
   /** A part put into the circuit to power the device. */
   kit: PowerKit | null;
+  /** What the device draws through each idle coil, where it lives on that. */
+  trickleMilliamps: number | null;
   /** Terminals the device cannot see for itself behind a diode piece. */
   byHand: string[];
   accessories: PlannedAccessory[];
@@ -71,11 +77,24 @@ function deviceTerminal(sheet: DeviceSheet, role: TerminalRole, singleHot: boole
     );
   }
   const exact = sheet.terminals.find((t) => t.role === role)?.label ?? null;
-  // One screw for either marking takes both letters; the setting says which.
-  return (
-    exact ?? (role.startsWith('valve') ? (sheet.terminals.find((t) => t.role === 'valve-either')?.label ?? null) : null)
-  );
+  // One screw for either marking takes both letters; the setting says which. A valve's closing lead is no such.
+  const either = role === 'valve-cool' || role === 'valve-heat' || role === 'valve-either';
+  if (exact === null && role === 'valve-either')
+    return sheet.terminals.find((t) => t.role === 'valve-cool' || t.role === 'valve-heat')?.label ?? null;
+  return exact ?? (either ? (sheet.terminals.find((t) => t.role === 'valve-either')?.label ?? null) : null);
 }
+
+const AUX_ROLES: readonly TerminalRole[] = ['heat1', 'heat2', 'heat3'];
+
+/** The device's terminals for auxiliary heat, in the order it calls them, against the conductors that ask for it. */
+export function auxTerminals(system: LowVoltageSystem, sheet: DeviceSheet): Map<TerminalRole, string> {
+  const own = sheet.auxTerminals ?? AUX_ROLES.flatMap((r) => sheet.terminals.find((t) => t.role === r)?.label ?? []);
+  return new Map(system.auxRoles.flatMap((role, i) => (own[i] === undefined ? [] : [[role, own[i]] as const])));
+}
+
+/** The screw of the device for a coded shared core. */
+export const sharedScrew = (sheet: DeviceSheet): string | null =>
+  sheet.terminals.find((t) => t.role === 'splitter')?.label ?? null;
 
 /** Plans for one device, with the cores the chosen power way takes over. */
 export function planWiring(
@@ -84,12 +103,14 @@ export function planWiring(
   sheet: DeviceSheet,
   takeovers: readonly Takeover[],
   kit: PowerKit | null = null,
+  trickleMilliamps: number | null = null,
 ): WiringPlan {
   const cores = readCores(job);
   const findings: Finding[] = [];
   const labels = boardLabels(job);
   const taken = new Map(takeovers.map((t) => [t.conductor, t]));
-  const singleHot = cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault')).length < 2;
+  const singleHot = system.transformers === 1 || cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault')).length < 2;
+  const aux = isHeatPump(system) ? auxTerminals(system, sheet) : null;
   const rows: PlanRow[] = [];
   const used = new Set<string>();
   const missing = new Set<TerminalRole>();
@@ -105,19 +126,31 @@ export function planWiring(
       capped(core.cut ? 'cut short' : 'spare');
       return;
     }
-    const target = takeover?.onto ?? deviceTerminal(sheet, role, singleHot);
+    const target =
+      takeover?.onto ??
+      (aux && AUX_ROLES.includes(role) && !takeover ? (aux.get(role) ?? null) : deviceTerminal(sheet, role, singleHot));
     if (role === 'common' && target !== null && !takeover && system.common !== 'both-ends' && core.wall === undefined) {
       capped('no common reaches the wall on it');
       return;
     }
     if (kit?.shared === core.id) {
+      const screw = kit.kind === 'extender' ? sharedScrew(sheet) : null;
+      if (screw) used.add(screw);
       rows.push({
         ...base,
-        newWall: SHARED,
-        newBoard: SHARED,
+        newWall: screw,
+        ...(screw ? {} : { joined: true as const }),
+        newBoard: kit.screw ?? SHARED,
         function: 'cooling and fan',
         why: 'one core carries both calls to the module',
       });
+      return;
+    }
+    if (target === null && role === 'emergency') {
+      findings.push(
+        finding('plan.emergency-by-device', { device: sheet.name }, [`conductor:${core.id}`], `${sheet.name} has no E`),
+      );
+      capped('the device calls emergency heat by its auxiliary terminal');
       return;
     }
     if (target === null) {
@@ -128,7 +161,7 @@ export function planWiring(
     if (used.has(target)) {
       // A second transformer's R with nowhere to go is a side of the system left dead.
       if (HOT_ROLES.has(role) && system.transformers === 2) missing.add(role);
-      capped(`${target} is already taken`);
+      capped(HOT_ROLES.has(role) ? 'one R of this transformer is enough' : `${target} is already taken`);
       return;
     }
     used.add(target);
@@ -143,6 +176,7 @@ export function planWiring(
     rows.push({ ...base, newWall: target, newBoard: board, function: FUNCTION[role] ?? role, why });
   };
   for (const core of cores) place(core);
+  const fanRow = (): boolean => rows.some((r) => r.newWall !== null && r.function === FUNCTION.fan);
   for (const t of takeovers) {
     if (t.added === undefined) continue;
     const target = deviceTerminal(sheet, t.role, singleHot);
@@ -169,17 +203,37 @@ export function planWiring(
       ),
     );
   }
+  const seenScrews = job.survey.equipment.boardScrews;
+  if (seenScrews)
+    for (const r of rows) {
+      const known = r.newBoard === null || r.newBoard === (kit?.screw ?? SHARED) || r.newBoard === r.oldBoard;
+      if (!known && !seenScrews.includes(r.newBoard ?? ''))
+        findings.push(
+          finding('plan.no-board-screw', { terminal: r.newBoard ?? '' }, [`board.${r.newBoard}`], seenScrews.join(' ')),
+        );
+    }
   const apart = kit?.kind === 'separate-transformer';
   const jumpers = jumperActions(job, apart ? { ...system, transformers: 2 } : system, sheet);
   const boardLinks = takeovers.flatMap((t) => (t.joinAtBoard ? [t.joinAtBoard] : []));
+  const fanWired = kit?.shared !== undefined || fanRow();
   const accessories = planAccessories(job, sheet, {
     commonAtWall: rows.some((r) => r.newWall !== null && r.function === FUNCTION.common),
-    fanCall: kit?.shared !== undefined || rows.some((r) => r.newWall !== null && r.function === FUNCTION.fan),
+    fanCall: fanWired,
   });
+  const fanLabel = labels.get('fan') ?? 'G';
+  const fanLinked = boardLinks.some((l) => l.includes(fanLabel)) || system.air.cooling === 'link';
+  findings.push(...airFindings(withPlannedFan(system, { fanWired, fanLinked })));
   findings.push(...accessories.findings);
   const letters = kitLetters(job, system, sheet);
   const more = [
-    ...(kit ? kitSteps(kit, sheet, { board: letters.board, cool: letters.device.cool, fan: letters.device.fan }) : []),
+    ...(kit
+      ? kitSteps(kit, sheet, {
+          board: letters.board,
+          cool: letters.device.cool,
+          fan: letters.device.fan,
+          core: cores.find((c) => c.id === kit.shared)?.colour ?? 'the shared core',
+        })
+      : []),
     ...accessories.planned.flatMap((a) => a.steps),
   ];
   return {
@@ -187,7 +241,10 @@ export function planWiring(
     jumpers,
     steps: workSteps(rows, jumpers, boardLinks, more),
     boardLinks,
+    fanWired,
+    fanLinked,
     kit,
+    trickleMilliamps,
     byHand:
       kit?.kind === 'splitter'
         ? sheet.terminals.filter((t) => t.role === 'cool1' || t.role === 'fan').map((t) => t.label)
@@ -196,6 +253,31 @@ export function planWiring(
     questions: accessories.questions,
     findings,
   };
+}
+
+/** Heat or cooling that this plan would run without air. */
+function airFindings(system: LowVoltageSystem): Finding[] {
+  const { air } = system;
+  const findings: Finding[] = [];
+  if (air.heating === 'missing' || air.heating === 'unknown') {
+    const heat =
+      system.fuel === 'electric'
+        ? 'Electric heat'
+        : system.plant === 'hydronic-air-handler'
+          ? 'A hot-water coil'
+          : 'This heat';
+    findings.push(
+      finding(
+        'air.heat-without-fan',
+        { heat },
+        ['terminal:G'],
+        air.heating === 'unknown' ? 'nobody has seen what starts the blower' : 'no fan conductor in the plan',
+      ),
+    );
+  }
+  if (air.cooling === 'missing')
+    findings.push(finding('air.cooling-without-fan', {}, ['terminal:G'], 'no fan conductor, no link'));
+  return findings;
 }
 
 /** The letters a power kit meets at the board and on the device. */

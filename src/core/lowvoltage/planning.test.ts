@@ -133,7 +133,7 @@ describe('proving it dead', () => {
       { a: 'wall.R', b: 'wall.C' },
       { a: 'board.R', b: 'board.C' },
     ]);
-    expect(provingPairs(file('rh red, w white'))).toEqual([{ a: 'board.R', b: 'board.C' }]);
+    expect(provingPairs(file('rh red, w white'))).toEqual([{ a: 'board.Rh', b: 'board.C' }]);
   });
 });
 

@@ -18,7 +18,7 @@ describe('the splitter pair', () => {
     expect(d.wiring?.rows.map((r) => [r.colour, r.newWall, r.newBoard])).toEqual([
       ['red', 'R', 'R'],
       ['white', 'W', 'W'],
-      ['yellow', 'K', 'K'],
+      ['yellow', null, 'M1'],
       ['green', 'C', 'C'],
     ]);
     expect(d.wiring?.steps.map((s) => s.id)).toEqual(expect.arrayContaining(['kit-module', 'kit-diode']));
@@ -52,10 +52,10 @@ describe('the splitter pair', () => {
     expect([running(at, 'fan'), running(at, 'cool1')]).toEqual([['blower'], ['blower', 'compressor']]);
   });
 
-  it('puts 1/√2 of the supply on K for the fan', () => {
+  it('puts 1/√2 of the supply on the shared core for the fan', () => {
     const on = (state: string): number => {
       const p = d.predictions.find((x) => x.state === state);
-      return (p && predictedVolts(p, 'board.K', 'board.C')) ?? 0;
+      return (p && predictedVolts(p, 'board.M1', 'board.C')) ?? 0;
     };
     expect(on('fan') / on('cool1')).toBeCloseTo(Math.SQRT1_2, 1);
     expect(on('idle')).toBeLessThan(0.1);
@@ -93,11 +93,11 @@ describe('the extender', () => {
     expect(d.wiring?.rows.map((r) => [r.colour, r.newWall])).toEqual([
       ['red', 'Rc'],
       ['white', 'W1'],
-      ['yellow', 'K'],
+      ['yellow', 'M1'],
       ['green', 'C'],
     ]);
     expect([running(d, 'fan'), running(d, 'cool1')]).toEqual([['blower'], ['blower', 'compressor']]);
-    expect(d.settings.card.find((r) => r.key === 'power.source')?.enter).toBe('K module');
+    expect(d.settings.card.find((r) => r.key === 'power.source')?.enter).toBe('M1 module');
     expect(d.findings.filter((f) => f.severity === 'blocker')).toEqual([]);
     expect(way(landed(FOUR_WIRES), 'extender')).toMatchObject({ works: 'no', why: expect.stringContaining('coded') });
     expect(way(landed('r red, y yellow, g green', {}, { device: 'v7-menu' }), 'extender')?.why).toContain('all four');

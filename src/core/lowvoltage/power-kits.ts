@@ -3,7 +3,7 @@
  * tells two calls apart on one core (with the device's own coded output, the extender, or with a
  * diode piece at the wall, the splitter pair), and a separate plug-in transformer.
  *
- * The shared core K carries the whole wave for cooling with fan, and one half of it for the fan
+ * The shared core carries the whole wave for cooling with fan, and one half of it for the fan
  * alone. In RMS terms half a wave is V/√2, which the model makes with a series resistance of
  * (√2 − 1) times the module’s input; the module’s two inputs pull in above and below that. A real
  * module goes by polarity; this equivalent by level holds from 22 to 29 V of supply.
@@ -17,14 +17,17 @@ export type KitKind = 'extender' | 'splitter' | 'separate-transformer';
 
 export interface PowerKit {
   kind: KitKind;
-  /** The conductor that becomes K (extender, splitter). */
+  /** The conductor that carries both calls (extender, splitter). */
   shared?: string;
+  /** It was found in place, its module's screw so lettered: nothing of it is to be fitted. */
+  inPlace?: boolean;
+  screw?: string;
   /** The R terminal of the device that the separate transformer feeds. */
   feed?: string;
 }
 
-/** The screw of the module and of the diode piece. */
-export const SHARED = 'K';
+/** The module's own screw for the shared core, at the equipment. */
+export const SHARED = 'M1';
 /** Resistance of one input of the module. */
 const INPUT_OHMS = 900;
 /** Rated so that 75 % is above half a wave of 28 V (19.8 V) and below a whole one of 22 V. */
@@ -36,7 +39,9 @@ const HALF_WAVE_OHMS = (INPUT_OHMS / 2) * (Math.SQRT2 - 1);
 const MODULE_VA = 1.5;
 const PLUG_VA = 20;
 /** The half-wave output inside the device. */
-const HALF = `${SHARED}.half`;
+const halfOf = (screw: string): string => `${screw}.half`;
+/** The wall end of a core that is under no screw: the lead of a diode piece is joined to it there. */
+export const looseWall = (conductor: string): string => `${conductor}.wall`;
 
 /** R, C, Y and G as they are lettered at one end. */
 export interface KitLetters {
@@ -64,13 +69,13 @@ const joint = (id: string, name: string, a: string, b: string, ohms: number): Ci
   ohms,
 });
 
-function moduleElements(board: KitLetters): CircuitElement[] {
+function moduleElements(board: KitLetters, screw: string): CircuitElement[] {
   const common = boardNode(board.common);
   const input = (id: string, name: string, ratedVolts: number): CircuitElement => ({
     kind: 'load',
     id,
     name,
-    a: boardNode(SHARED),
+    a: boardNode(screw),
     b: common,
     ratedVolts,
     va: ratedVolts ** 2 / INPUT_OHMS,
@@ -106,32 +111,40 @@ function moduleElements(board: KitLetters): CircuitElement[] {
   ];
 }
 
-/** @param board letters at the equipment; @param device letters of the device, with the R that carries the calls */
-export function kitWiring(kit: PowerKit, board: KitLetters, device: KitLetters): KitWiring {
-  const shared = { wallScrews: [SHARED], boardScrews: [SHARED] };
+/**
+ * @param board letters at the equipment
+ * @param device letters of the device, with the R that carries the calls
+ * @param shared the device's own screw for the coded core (extender)
+ */
+export function kitWiring(kit: PowerKit, board: KitLetters, device: KitLetters, shared: string): KitWiring {
   switch (kit.kind) {
     case 'extender':
       return {
-        ...shared,
+        wallScrews: [shared],
+        boardScrews: [kit.screw ?? SHARED],
         elements: [
-          ...moduleElements(board),
-          joint('kit:diode', 'half-wave output', wallNode(HALF), wallNode(SHARED), HALF_WAVE_OHMS),
+          ...moduleElements(board, kit.screw ?? SHARED),
+          joint('kit:diode', 'half-wave output', wallNode(halfOf(shared)), wallNode(shared), HALF_WAVE_OHMS),
         ],
         contacts: [
-          { from: device.hot, to: SHARED, role: 'cool1' },
-          { from: device.hot, to: HALF, role: 'fan' },
+          { from: device.hot, to: shared, role: 'cool1' },
+          { from: device.hot, to: halfOf(shared), role: 'fan' },
         ],
       };
-    case 'splitter':
+    case 'splitter': {
+      // The core is joined to the diode piece behind the plate: it is under no screw of the device.
+      const core = looseWall(kit.shared ?? 'shared');
       return {
-        ...shared,
+        wallScrews: [],
+        boardScrews: [kit.screw ?? SHARED],
         elements: [
-          ...moduleElements(board),
-          joint('kit:lead', 'lead of the diode piece', wallNode(device.cool), wallNode(SHARED), 0.05),
-          joint('kit:diode', 'diode piece', wallNode(device.fan), wallNode(SHARED), HALF_WAVE_OHMS),
+          ...moduleElements(board, kit.screw ?? SHARED),
+          joint('kit:lead', 'lead of the diode piece', wallNode(device.cool), core, 0.05),
+          joint('kit:diode', 'diode piece', wallNode(device.fan), core, HALF_WAVE_OHMS),
         ],
         contacts: [],
       };
+    }
     case 'separate-transformer':
       return {
         ...none,
@@ -159,9 +172,18 @@ export function kitWiring(kit: PowerKit, board: KitLetters, device: KitLetters):
 export function kitSteps(
   kit: PowerKit,
   sheet: DeviceSheet,
-  letters: { board: KitLetters; cool: string; fan: string },
+  letters: { board: KitLetters; cool: string; fan: string; core: string },
 ): WorkStep[] {
   const { board } = letters;
+  if (kit.inPlace && kit.kind !== 'separate-transformer')
+    return [
+      {
+        id: 'kit-check',
+        place: 'board',
+        what: `Check the module that is in place: its R, C, Y, G on ${board.hot}, ${board.common}, ${board.cool}, ${board.fan} of the board, tug each`,
+        about: `board.${SHARED}`,
+      },
+    ];
   const module: WorkStep = {
     id: 'kit-module',
     place: 'board',
@@ -177,8 +199,8 @@ export function kitSteps(
         {
           id: 'kit-diode',
           place: 'wall',
-          what: `Fit the diode piece behind the plate: its leads on ${letters.cool} and ${letters.fan}, the stripe towards K`,
-          about: `wall.${SHARED}`,
+          what: `Fit the diode piece behind the plate: its leads on ${letters.cool} and ${letters.fan}, its tail joined to ${letters.core} with a connector, the stripe towards ${letters.core}`,
+          about: `conductor:${kit.shared ?? ''}`,
         },
       ];
     case 'separate-transformer':

@@ -5,18 +5,24 @@
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
 import type { Job } from '../job/schema';
-import { HOT_ROLES, type TerminalRole } from '../survey/terminals.data';
-import { type Core, readCores, roleOf } from './cores';
-import { boardLabels } from './equipment';
+import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { fixed } from '../units/units';
+import { fanCanBeGivenUp, isRadiators } from './air';
+import { type Core, isSharedCore, readCores, roleOf } from './cores';
+import { boardLabels, equipmentCircuit } from './equipment';
+import { feedSide } from './installed-as-planned';
+import { SECONDARY_VOLTS } from './loads.data';
 import { planWiring, type Takeover, type WiringPlan } from './plan';
 import type { PowerKit } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
+import { missedTruth } from './wanted';
 
 export type PowerWayId =
   | 'common'
   | 'spare-core'
   | 'reuse-g'
   | 'battery'
+  | 'idle-loads'
   | 'new-cable'
   | 'extender'
   | 'splitter'
@@ -57,6 +63,7 @@ type Judged = Omit<PowerWay, 'plan' | 'condition'> & { condition?: Condition; ki
 const ROOM: Condition = { code: 'kit-room', ask: 'Room for a module in the equipment cabinet' };
 const ROUTE: Condition = { code: 'cable-route', ask: 'A route for a new cable' };
 const OUTLET: Condition = { code: 'outlet', ask: 'An outlet near the thermostat' };
+const COILS: Condition = { code: 'idle-coils', ask: 'Every call ends on a coil or relay, none on an electronic input' };
 
 /** What the customer loses, in the minutes an installer would give to spare it. */
 const LOSS_MINUTES: Partial<Record<PowerWayId, number>> = {
@@ -79,6 +86,7 @@ const COMMON_SEEN: Record<LowVoltageSystem['common'], string> = {
   'both-ends': 'C landed at both ends',
   'wall-only': 'C landed at the wall only',
   'board-only': 'C landed at the board only',
+  'board-unseen': 'C landed at the wall, the board not seen',
   none: 'no conductor on C at either end',
 };
 
@@ -95,13 +103,21 @@ function continuity(job: Job): 'whole' | 'open' | 'unknown' {
   return answer === 'whole' ? 'whole' : answer === 'open' ? 'open' : 'unknown';
 }
 
-function spareCore(job: Job): Judged {
+/** A spare core that mends a missing fan conductor, where heat or cooling is held for want of one. */
+export function forFan(job: Job, system: LowVoltageSystem): Core | undefined {
+  const { air } = system;
+  if (air.cooling !== 'missing' && air.heating !== 'missing') return undefined;
+  return readCores(job).find((c) => c.spare && !c.cut && c.wall === undefined && c.board === undefined);
+}
+
+function spareCore(job: Job, system: LowVoltageSystem): Judged {
   const cores = readCores(job);
   // A core on C at one end only is the best spare: one end is already right.
   const half = cores.find(
     (c) => !c.cut && (c.wall === 'C') !== (c.board === 'C') && (c.wall === undefined || c.board === undefined),
   );
-  const spare = half ?? cores.find((c) => c.spare && !c.cut);
+  const fan = forFan(job, system);
+  const spare = half ?? cores.find((c) => c.spare && !c.cut && c !== fan) ?? fan;
   const common = {
     id: 'spare-core' as const,
     name: 'Spare core as C',
@@ -119,6 +135,8 @@ function spareCore(job: Job): Judged {
       takeovers: [],
     };
   }
+  if (spare === forFan(job, system))
+    return { ...common, works: 'no', why: `${spare.colour} is needed for the fan`, takeovers: [] };
   const state = continuity(job);
   const takeovers: Takeover[] = [{ conductor: spare.id, role: 'common', why: `${spare.colour} becomes the common` }];
   if (state === 'open')
@@ -143,9 +161,13 @@ function reuseFan(job: Job, system: LowVoltageSystem): Judged {
   const cool = boardLabels(job).get('cool1');
   if (!fan) return { ...way, works: 'no', why: 'there is no G conductor at both ends' };
   if (!cool) return { ...way, works: 'no', why: 'there is no Y at the board to join G to' };
-  if (isHeatPump(system) || system.fuel === 'electric')
-    return { ...way, works: 'no', why: 'this heat needs G to run the fan' };
-  if (system.fuel === null) return { ...way, works: 'ask', why: 'it depends on the fuel: electric heat needs G' };
+  if (!fanCanBeGivenUp(system.air))
+    return { ...way, works: 'no', why: 'this heat needs the thermostat to run the fan' };
+  if (isHeatPump(system)) return { ...way, works: 'no', why: 'a heat pump needs its fan in both modes' };
+  const needy = Object.values(job.survey.accessories).find((a) => a.needsFan === true);
+  if (needy) return { ...way, works: 'no', why: `the ${needy.kind} needs the fan` };
+  if (system.fuel === null && !isRadiators(system) && system.heatStages > 0)
+    return { ...way, works: 'ask', why: 'it depends on the fuel: electric heat needs G' };
   return {
     ...way,
     works: 'yes',
@@ -206,6 +228,54 @@ function sharedCore(job: Job, system: LowVoltageSystem, sheet: DeviceSheet, kind
   };
 }
 
+/** The parts of a module kit found in place: kept where the device takes one. */
+function keptKit(job: Job, sheet: DeviceSheet): PowerKit | null {
+  const { adapter } = job.survey.equipment;
+  const shared = readCores(job).find((c) => isSharedCore(c));
+  if (!shared || (adapter !== 'extender' && adapter !== 'splitter')) return null;
+  // A device that codes the calls itself drives the same module as a diode piece does.
+  const kind = sheet.powerKits.includes(adapter)
+    ? adapter
+    : sheet.powerKits.find((k) => k === 'extender' || k === 'splitter');
+  return kind === 'extender' || kind === 'splitter'
+    ? { kind, shared: shared.id, inPlace: true, ...(shared.board ? { screw: shared.board } : {}) }
+    : null;
+}
+
+/** Current trickles through the idle coils, so that no common is needed: only through coils that stay out. */
+function idleLoads(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Judged | null {
+  const milliamps = sheet.supply.idleMilliamps;
+  if (!sheet.supply.kinds.includes('idle-loads') || milliamps === undefined) return null;
+  const way = {
+    id: 'idle-loads' as const,
+    name: 'Through the idle loads',
+    loses: 'a little: false calls where a coil is light; batteries or C remain the surer way',
+    minutes: 10,
+    walk: 'wall, board',
+    parts: ['load resistor, 1 kΩ 5 W, in case a call chatters'],
+    condition: COILS,
+    takeovers: [] as Takeover[],
+  };
+  const no = (why: string): Judged => ({ ...way, works: 'no', why });
+  const { loads } = equipmentCircuit(job, system);
+  const calls = loads.filter((l) => l.id === 'heat1' || l.id === 'cool1');
+  if (calls.length === 0) return no('there is no coil to trickle through');
+  // The trickle lays I·R across the coil; above a quarter of its rating it may pull in or not let go.
+  const shares = calls.map((l) => ({ l, volts: (milliamps / 1000) * (SECONDARY_VOLTS ** 2 / l.va) }));
+  const bad = shares.find((s) => s.volts > FALSE_CALL_SHARE * SECONDARY_VOLTS);
+  if (bad)
+    return no(`${fixed(milliamps, 0)} mA through the ${bad.l.name} leave ${fixed(bad.volts, 1)} V on it: a false call`);
+  if (system.heatStages > 0 && system.coolStages > 0 && calls.length < 2) return no('both calls need a coil');
+  const answer = job.answers[COILS.code];
+  if (answer === 'no') return no('an electronic input gives it no current, and takes it for a call');
+  const worst = Math.max(...shares.map((s) => s.volts));
+  const why = `${fixed(milliamps, 0)} mA through the idle coils, at most ${fixed(worst, 1)} V on one of them`;
+  return { ...way, works: answer === 'yes' ? 'yes' : 'ask', why };
+}
+
+/** A coil neither pulls in nor hangs on under a quarter of its rating. */
+const FALSE_CALL_SHARE = 0.25;
+
 /** A plug-in transformer on a side of the device that the equipment does not use. */
 function separateTransformer(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Judged {
   const way = {
@@ -251,21 +321,61 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
   const judged: Judged[] = [];
   const findings: Finding[] = [];
   const questions: Question[] = [];
-  const hasCommon = system.common === 'both-ends';
+  const hasCommon = system.common === 'both-ends' || system.common === 'board-unseen';
+  const kept = keptKit(job, sheet);
+  const fan = forFan(job, system);
+  const withFan: Takeover[] = fan
+    ? [{ conductor: fan.id, role: 'fan', why: `${fan.colour}, a spare, becomes the fan’s conductor` }]
+    : [];
+  if (job.survey.equipment.adapter && job.survey.equipment.adapter !== 'isolating-relay')
+    findings.push(
+      finding(
+        'power.kit-found',
+        { kit: job.survey.equipment.adapter === 'extender' ? 'extender module' : 'splitter pair', device: sheet.name },
+        ['equipment'],
+        'seen at the equipment',
+      ),
+    );
   if (hasCommon) {
-    judged.push({
-      id: 'common',
-      name: 'Common wire as it is',
-      works: sheet.supply.kinds.includes('24v') ? 'yes' : 'no',
-      why: 'C is landed at both ends',
+    const common = {
+      id: 'common' as const,
+      name: kept ? 'Common wire, with the module that is in place' : 'Common wire as it is',
       loses: 'nothing',
       minutes: 0,
       walk: 'none',
       parts: [],
       takeovers: [],
-    });
+      ...(kept ? { kit: kept } : {}),
+    };
+    const feed = system.transformers === 2 ? feedSide(sheet, system) : null;
+    const fed = feed === null ? null : terminalInfo(feed)?.role === 'hot-heat' ? 'heat' : 'cool';
+    const other = fed !== null && system.commonOf !== null && fed !== system.commonOf;
+    if (other)
+      findings.push(
+        finding(
+          'power.common-of-other',
+          {
+            side: system.commonOf === 'heat' ? 'heating' : 'cooling',
+            device: sheet.name,
+            fed: feed ?? 'R',
+          },
+          ['terminal:C'],
+          'two transformers',
+        ),
+      );
+    judged.push(
+      !sheet.supply.kinds.includes('24v')
+        ? { ...common, works: 'no', why: `${sheet.name} takes no 24 V supply` }
+        : other
+          ? { ...common, works: 'no', why: 'C belongs to the other transformer' }
+          : system.transformers === 2 && system.commonOf === null
+            ? { ...common, works: 'ask', why: 'two transformers: whose common C is has not been measured' }
+            : system.common === 'board-unseen'
+              ? { ...common, works: 'ask', why: 'C is landed at the wall; its board end has not been seen' }
+              : { ...common, works: 'yes', why: 'C is landed at both ends' },
+    );
   }
-  const spare = spareCore(job);
+  const spare = spareCore(job, system);
   if (!hasCommon)
     judged.push(
       spare,
@@ -274,6 +384,8 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
       sharedCore(job, system, sheet, 'splitter'),
       separateTransformer(job, system, sheet),
     );
+  const idle = hasCommon ? null : idleLoads(job, system, sheet);
+  if (idle) judged.push(idle);
   judged.push(
     sheet.supply.kinds.includes('battery')
       ? {
@@ -316,11 +428,18 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
       ],
     });
   }
-  const ways: PowerWay[] = judged.map(({ kit, ...way }) => ({
-    ...way,
-    condition: way.condition ?? null,
-    plan: planWiring(job, system, sheet, way.takeovers, kit ?? null),
-  }));
+  const ways: PowerWay[] = judged.map(({ kit, ...way }) => {
+    const trickle = way.id === 'idle-loads' ? (sheet.supply.idleMilliamps ?? null) : null;
+    const plan = planWiring(job, system, sheet, [...way.takeovers, ...withFan], kit ?? null, trickle);
+    const offered: PowerWay = { ...way, condition: way.condition ?? null, plan };
+    // A plan under which the equipment would not do what is called is not offered, whatever else speaks for it.
+    if (way.works !== 'no') {
+      const missed = missedTruth(job, system, sheet, plan);
+      if (missed.length > 0)
+        return { ...offered, works: 'no', why: `wired so, ${missed[0]?.state} would not do what is called` };
+    }
+    return offered;
+  });
   // Minutes, and what the customer loses in their stead; what can still be measured comes before hours of work.
   const rank = (way: PowerWay): number =>
     (way.works === 'no' ? 2000 : way.works === 'ask' ? 60 : 0) + (LOSS_MINUTES[way.id] ?? 0) + way.minutes;

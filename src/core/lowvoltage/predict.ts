@@ -3,10 +3,14 @@ import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check
 import type { CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import { CircuitSolver, meterReading, type ProbePoint, type Solution } from '../circuit/solve';
+import { parsePoint, roleAt } from '../job/points';
+import { readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
-import { terminalInfo } from '../survey/terminals.data';
 import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } from './installed';
 import type { CallState } from './states';
+
+/** An instance and memory of its own cost the compiled kernel about as much as a hundred plain states. */
+export const COMPILED_FROM_STATES = 100;
 
 /** Input resistance of an ordinary hand meter. */
 export const METER_DEFAULT = METER_HIGH_OHMS;
@@ -32,9 +36,12 @@ export interface Predictor {
   circuitState: (state: CallState) => CircuitState;
 }
 
-/** Prepares a circuit for being solved in many states; the pattern is worked out once. */
-export function predictor(installed: Installed): Predictor {
-  const solver = new CircuitSolver(toNetlist(installed));
+/**
+ * Prepares a circuit for being solved in its states; the pattern is worked out once.
+ * @param states how many there will be: from a hundred or so on the compiled kernel pays for its set-up
+ */
+export function predictor(installed: Installed, states = 1): Predictor {
+  const solver = new CircuitSolver(toNetlist(installed), states >= COMPILED_FROM_STATES);
   const supplies = new Set(solver.netlist.elements.flatMap((e) => (e.kind === 'source' ? [e.supply] : [])));
   return {
     installed,
@@ -64,13 +71,48 @@ export function solveState(p: Predictor, state: CallState): Solution {
   return p.solver.solve(p.circuitState(state));
 }
 
+/** Everything of a circuit that a probe can touch: screws, parts, and the bare ends of cores under no screw. */
+function pointsOf(installed: Installed): string[] {
+  return [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ...(installed.points ?? [])];
+}
+
+/**
+ * A point as the circuit names it: a bare end by its conductor, a transformer's and fuse's leads by the
+ * first transformer. Other points stay as they are, and may not be there.
+ */
+export function circuitPoint(installed: Installed, point: string): string {
+  const parsed = parsePoint(point);
+  if (parsed?.kind === 'core') {
+    const c = installed.conductors.find((x) => x.id === parsed.conductor);
+    const screw = parsed.place === 'wall' ? c?.wall : parsed.place === 'board' ? c?.board : undefined;
+    if (screw !== undefined) return parsed.place === 'wall' ? wallNode(screw) : boardNode(screw);
+    return `${parsed.conductor}.${parsed.place}`;
+  }
+  const [t] = installed.transformers;
+  if (!t) return point;
+  if (point === 'transformer.s1' || point === 'fuse.line') return `${t.id}.hot`;
+  if (point === 'transformer.s2') return boardNode(t.common);
+  return point === 'fuse.load' ? boardNode(t.hot) : point;
+}
+
+/** Reading between any two points in a state, solved for them; null when one is not in the circuit. */
+export function predictBetween(
+  p: Predictor,
+  state: CallState,
+  a: string,
+  b: string,
+  meterOhms = METER_HIGH_OHMS,
+): number | null {
+  const points = [circuitPoint(p.installed, a), circuitPoint(p.installed, b)];
+  const { solver } = p;
+  if (!points.every((x) => solver.has(x) || x === solver.netlist.ground)) return null;
+  const point = solver.probeAll(points, solveState(p, state))[0]?.[1];
+  return point ? meterReading(point, meterOhms) : null;
+}
+
 export function predictState(p: Predictor, state: CallState): StatePrediction {
   const solution = solveState(p, state);
-  const points = [
-    ...p.installed.wallScrews.map(wallNode),
-    ...p.installed.boardScrews.map(boardNode),
-    ...(p.installed.points ?? []),
-  ];
+  const points = pointsOf(p.installed);
   const { elements } = p.solver.netlist;
   const runs = elements.flatMap((e) => (e.kind === 'load' && solution.running.has(e.id) ? [e] : []));
   return {
@@ -138,25 +180,37 @@ export interface SourceEstimate {
   spread: number;
   /** Reading it was calibrated on. */
   from: string | null;
+  /** A reading that no 24 V transformer behind this circuit gives, and the voltage it would need. */
+  contradicted: { id: string; volts: number; implied: number } | null;
 }
 
 /** The last idle R to C reading of a healthy supply, which tells the transformer's own voltage. */
 export function idleSupplyReading(job: Job): { id: string; a: string; b: string; value: number } | null {
-  const healthy = Object.entries(job.readings)
-    .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
-    .filter(([, r]) => isHotToCommon(r.a, r.b))
-    .sort(([, x], [, y]) => x.at.localeCompare(y.at));
-  const [id, last] = healthy[healthy.length - 1] ?? [];
-  return id !== undefined && last?.a && last.b ? { id, a: last.a, b: last.b, value: last.value } : null;
+  const last = readingsInTime(job)
+    .filter((r) => r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
+    .filter((r) => isHotToCommon(r.a, r.b))
+    .at(-1);
+  return last?.a && last.b ? { id: last.id, a: last.a, b: last.b, value: last.value } : null;
 }
+
+/**
+ * Open voltages a nominal 24 V transformer can have: mains ±10 %, regulation 8 to 15 %. A reading that needs
+ * another one contradicts the circuit; it is never a calibration.
+ */
+const OPEN_RANGE = { low: 21, high: 31.5 } as const;
 
 /**
  * The transformer's open voltage: what makes this circuit read, idle, what was read; else nominal
  * with the spread of mains and transformers.
  * @param nominal the circuit with a nominal transformer, and its idle state
  */
-export function estimateSource(job: Job, nominal: Predictor | null, idle: CallState | undefined): SourceEstimate {
-  const unknown: SourceEstimate = { openVolts: openVoltsOf(), spread: SOURCE_SPREAD, from: null };
+export function estimateSource(
+  job: Job,
+  nominal: Predictor | null,
+  idle: CallState | undefined,
+  nominalVolts = openVoltsOf(),
+): SourceEstimate {
+  const unknown: SourceEstimate = { openVolts: nominalVolts, spread: SOURCE_SPREAD, from: null, contradicted: null };
   const reading = idleSupplyReading(job);
   if (!reading || !nominal || !idle) return unknown;
   const { solver } = nominal;
@@ -164,16 +218,17 @@ export function estimateSource(job: Job, nominal: Predictor | null, idle: CallSt
   if (!known(reading.a) || !known(reading.b)) return unknown;
   const volts = solver.probeAll([reading.a, reading.b], solveState(nominal, idle))[0]?.[1]?.open ?? 0;
   // Loads are resistances: every voltage of a state scales with the source.
-  return volts > 1
-    ? { openVolts: (openVoltsOf() * reading.value) / volts, spread: CALIBRATED_SPREAD, from: reading.id }
-    : unknown;
+  const implied = volts > 1 ? (nominalVolts * reading.value) / volts : null;
+  if (implied === null) return unknown;
+  return implied >= OPEN_RANGE.low && implied <= OPEN_RANGE.high
+    ? { openVolts: implied, spread: CALIBRATED_SPREAD, from: reading.id, contradicted: null }
+    : { ...unknown, contradicted: { id: reading.id, volts: reading.value, implied } };
 }
 
-function isHotToCommon(a: string | undefined, b: string | undefined): boolean {
-  const role = (point: string | undefined): string | undefined => terminalInfo(point?.split('.')[1] ?? '')?.role;
-  const hot = (r: string | undefined): boolean => r === 'hot' || r === 'hot-cool' || r === 'hot-heat';
-  return (hot(role(a)) && role(b) === 'common') || (hot(role(b)) && role(a) === 'common');
-}
+const HOT_AT: ReadonlySet<string | undefined> = new Set(['hot', 'hot-cool', 'hot-heat']);
+/** R (any) against C, at one plate or across both. */
+export const isHotToCommon = (a: string | undefined, b: string | undefined): boolean =>
+  (HOT_AT.has(roleAt(a)) && roleAt(b) === 'common') || (HOT_AT.has(roleAt(b)) && roleAt(a) === 'common');
 
 /** Band a reading should fall in: prediction, spread of the source, and a floor for stray volts. */
 export function band(volts: number, spread: number): { low: number; high: number } {

@@ -3,10 +3,12 @@
  * the air that shows which way the heat goes.
  */
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
+import { HOT_ROLES } from '../survey/terminals.data';
 import { listed } from '../units/units';
-import { boardMeasures, type ProofContext, seen, voltsMeasure } from './proof-measures';
+import { boardMeasures, type ProofContext, seen, seenRunning, voltsMeasure } from './proof-measures';
 import type { CallState } from './states';
 import { isHeatPump, isWet } from './system';
+import { wantedLoads } from './wanted';
 
 /** Air temperatures in kelvin, typical of nameplates. */
 const FURNACE_RISE = { low: 20, high: 40 };
@@ -67,7 +69,11 @@ function setText(c: ProofContext, state: CallState): string {
         ? 'Set the device to its furnace, or lift the compressor lockout above the outdoor temperature; setpoint above the room.'
         : 'Heat mode, setpoint 5 K / 9 °F above the room, or the device’s own test of auxiliary heat.';
     default:
-      return 'Emergency heat mode, setpoint 1.5 K / 3 °F above the room.';
+      return `Emergency heat mode, setpoint 1.5 K / 3 °F above the room.${
+        c.sheet.emergencyStartedBy === 'user-or-fault'
+          ? ' This device may also start it by itself when the compressor fails.'
+          : ''
+      }`;
   }
 }
 
@@ -115,8 +121,36 @@ function cautionOf(c: ProofContext, state: CallState): string | null {
   return null;
 }
 
-/** Not the display, and not the other zones' thermostats: what an installer sees or hears start. */
-const seenRunning = (runs: string): boolean => runs !== 'display' && !runs.startsWith('thermostat of');
+/**
+ * What must be seen running: the equipment's own loads by demand and plant, never by the plan's circuit; what
+ * hangs on it (valves' end switches, accessories) as the circuit has it.
+ */
+function wantedRuns(c: ProofContext, state: CallState): string[] {
+  const wanted = wantedLoads(c.system, state);
+  const own = c.installed.loads.filter((l) => wanted.has(l.id)).map((l) => l.runs);
+  const ofLoads = new Set(c.installed.loads.map((l) => l.runs));
+  const others = (c.predictions.get(state.id)?.running ?? []).filter((r) => seenRunning(r) && !ofLoads.has(r));
+  return [...new Set([...own, ...others])];
+}
+
+/** Furnaces once they are warm; other equipment where somebody saw it start its own. */
+function startsItsOwnFan(c: ProofContext, state: CallState): boolean {
+  const group = groupOf(state.id);
+  if (ACCESSORY.has(group) || group === 'fan') return false;
+  const { air } = c.system;
+  // A fuel furnace behind a heat pump starts its own like any other.
+  if (c.system.kind === 'dual-fuel' && group === 'aux') return true;
+  const compressor = state.calls.includes('cool1');
+  const heats = group === 'heat' || group === 'aux' || group === 'emergency';
+  return (heats && air.heating === 'equipment') || (compressor && air.cooling === 'equipment');
+}
+
+/** Seconds in which the state is rightly not reached yet. */
+const waitBefore = (c: ProofContext, state: CallState): number =>
+  state.calls.includes('cool1') ? c.sheet.compressorRestSeconds : IGNITION_SECONDS * (state.id === 'fan' ? 0 : 1);
+
+const hotLabels = (c: ProofContext): string[] =>
+  c.sheet.terminals.filter((t) => t.role && HOT_ROLES.has(t.role)).map((t) => t.label);
 
 /** The accessory's output at the wall: live to C when it is fed from here, across the open pair when it is not. */
 function outputMeasures(c: ProofContext, state: CallState): MeasurePlan[] {
@@ -124,7 +158,7 @@ function outputMeasures(c: ProofContext, state: CallState): MeasurePlan[] {
   return c.installed.contacts
     .filter((x) => x.role === 'accessory')
     .flatMap((x) => {
-      const fed = c.installed.wallScrews.includes(x.from) && !x.from.startsWith('ACC');
+      const fed = hotLabels(c).includes(x.from);
       const to = fed ? commonAtWall : x.from;
       const m = to
         ? voltsMeasure(c, state.id, `wall.${x.to}`, `wall.${to}`, `${x.to} to ${to} at the wall`, `out-${x.to}`)
@@ -140,25 +174,23 @@ export function callTests(c: ProofContext): TestPlan[] {
   let compressorRested = false;
   calls.forEach((state, at) => {
     const group = groupOf(state.id);
-    const runs = (c.predictions.get(state.id)?.running ?? []).filter(seenRunning);
+    const runs = wantedRuns(c, state);
     const measures = [...boardMeasures(c, state.id), ...(ACCESSORY.has(group) ? outputMeasures(c, state) : [])];
-    const furnaceFan =
-      !ACCESSORY.has(group) &&
-      group !== 'fan' &&
-      group !== 'cool' &&
-      !state.calls.includes('fan') &&
-      system.fuel !== 'electric' &&
-      !isWet(system);
-    const what = furnaceFan ? [...runs, 'blower'] : runs;
-    measures.push(
-      seen(
+    const ownFan = !runs.includes('blower') && startsItsOwnFan(c, state);
+    const what = ownFan ? [...runs, 'blower'] : runs;
+    const early = waitBefore(c, state);
+    measures.push({
+      ...seen(
         'runs',
         `${listed(what)} ${what.length === 1 ? 'runs' : 'run'}, nothing else`,
         state.id,
-        furnaceFan ? 'the loads energised; the furnace starts its own blower' : 'the loads energised in this state',
+        ownFan
+          ? 'what the call is for; the equipment starts its own blower'
+          : 'what the call is for, by demand and equipment',
         { kind: 'runs', exactly: what },
       ),
-    );
+      ...(early > 0 ? { notBeforeSeconds: early } : {}),
+    });
     const air = airMeasure(c, state);
     if (air) measures.push(air);
     const compressor = state.calls.includes('cool1');

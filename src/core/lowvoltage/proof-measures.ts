@@ -3,6 +3,7 @@ import type { DeviceSheet } from '../devices/sheet';
 import type { Job } from '../job/schema';
 import type { MeasurePlan } from '../proof/proof-run';
 import type { Installed } from './installed';
+import { OTHER_THERMOSTAT } from './loads.data';
 import {
   band,
   METER_DEFAULT,
@@ -23,7 +24,13 @@ export interface ProofContext {
   predictions: ReadonlyMap<string, StatePrediction>;
   source: SourceEstimate;
   wired: readonly string[];
+  /** The way the device is powered. */
+  powering: string | null;
 }
+
+/** Not the display, and not the other zones' thermostats: what an installer sees or hears start. */
+const UNSEEN: ReadonlySet<string> = new Set(['display', OTHER_THERMOSTAT]);
+export const seenRunning = (runs: string): boolean => !UNSEEN.has(runs);
 
 export function voltsMeasure(
   c: ProofContext,

@@ -1,9 +1,18 @@
 /** Writes the tests for this job, with every figure from the circuit as planned. */
-import type { TestPlan } from '../proof/proof-run';
+import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
 import { callTests } from './proof-calls';
-import { common, type ProofContext, seen, voltsMeasure } from './proof-measures';
+import { boardMeasures, common, type ProofContext, seen, seenRunning, voltsMeasure } from './proof-measures';
+
+/** What runs without a call: the closing side of a motor valve, outputs that are reversed. */
+const restingRuns = (c: ProofContext): string[] => (c.predictions.get('idle')?.running ?? []).filter(seenRunning);
+
+/** Living on the idle loads lays a little voltage on each coil: it must stay well under what pulls it in. */
+function trickleMeasures(c: ProofContext): MeasurePlan[] {
+  if (c.powering !== 'idle-loads') return [];
+  return boardMeasures(c, 'idle').map((m) => ({ ...m, id: `trickle-${m.id}` }));
+}
 
 export function proofPlan(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
@@ -32,8 +41,30 @@ export function proofPlan(c: ProofContext): TestPlan[] {
     place: installed.device ? 'wall' : 'board',
     seconds: 60,
     wait: null,
-    measures: idlePower ? [idlePower] : [],
+    measures: [
+      ...(idlePower ? [idlePower] : []),
+      ...trickleMeasures(c),
+      seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
+        kind: 'runs',
+        exactly: restingRuns(c),
+      }),
+    ],
   });
+  if (c.powering === 'idle-loads')
+    tests.push({
+      id: 'idle-loads',
+      title: 'It lives on the idle loads',
+      state: 'idle',
+      set: 'Everything off for ten minutes; then call heat and cooling in turn, and off again.',
+      must: 'The display stays lit, no relay chatters, each call ends at once.',
+      why: 'A coil that is too light takes the trickle for a call; an input that takes none starves the device.',
+      place: 'board',
+      seconds: 120,
+      wait: { seconds: 600, label: 'Ten idle minutes' },
+      measures: [
+        { ...seen('steady', 'Lit throughout, nothing chattered', 'idle', c.sheet.name, { kind: 'runs', exactly: [] }) },
+      ],
+    });
   if (sheet.detectsTerminals) {
     tests.push({
       id: 'detection',

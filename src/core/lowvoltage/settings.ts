@@ -9,6 +9,7 @@ import { type CanonicalSetting, numbers, option } from '../settings/canonical-se
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
 import { addAccessories } from './accessories/settings';
+import { needsAir } from './air';
 import { addHeatPump } from './heat-pump-settings';
 import type { WiringPlan } from './plan';
 import type { Powering, PowerWayId } from './powering';
@@ -127,28 +128,35 @@ export function canonicalSettings(
   );
   const radiators = isWet(system) && system.plant !== 'hydronic-air-handler';
   if (heatStages > 0) {
-    const coil = system.plant === 'hydronic-air-handler';
-    const electric = fuel === 'electric' || system.kind === 'heat-pump' || coil;
-    const boardStarts = job.survey.equipment.fanStartedBy === 'equipment' && system.kind !== 'heat-pump';
-    const value = electric && !boardStarts ? 'thermostat' : 'equipment';
-    const fanWhy = electric
-      ? boardStarts
-        ? 'you saw the board start its own fan'
-        : coil
+    const { heating } = system.air;
+    const byThermostat = heating === 'thermostat';
+    const must = needsAir(system) && byThermostat;
+    const fanWhy: Record<typeof heating, string> = {
+      none: 'no air is moved',
+      equipment: needsAir(system)
+        ? 'you saw the equipment start its own blower'
+        : 'a fuel furnace starts its own fan once it is warm',
+      thermostat:
+        system.plant === 'hydronic-air-handler'
           ? 'a hot-water coil gives nothing without air'
           : system.kind === 'heat-pump'
             ? 'a heat pump’s fan must be energised with heat'
-            : 'electric heat must never run without air'
-      : 'a fuel furnace starts its own fan once it is warm';
-    // Radiators have no fan to ask about.
-    if (!radiators)
+            : system.fuel === 'electric'
+              ? 'electric heat must never run without air'
+              : 'as seen: the thermostat runs it here',
+      unknown: '',
+      missing: '',
+    };
+    // Radiators have no fan to ask about; what nobody has seen yet is not entered either way.
+    const fuelOpen = fuel === null && !isWet(system) && !isHeatPump(system);
+    if (!radiators && !fuelOpen && (heating === 'equipment' || byThermostat))
       add(
         'fan.heating',
         'Fan in heating',
-        value,
-        fanWhy,
+        byThermostat ? 'thermostat' : 'equipment',
+        fanWhy[heating],
         [option('equipment', 'by the equipment'), option('thermostat', 'by the thermostat')],
-        coil && !boardStarts ? [{ value: 'equipment', why: 'nothing else starts the fan of a hot-water coil' }] : [],
+        must ? [{ value: 'equipment', why: 'nothing else starts the fan: the heat would run without air' }] : [],
       );
     if (!isHeatPump(system)) {
       const cycles = heatCycles(
@@ -195,6 +203,7 @@ export function canonicalSettings(
   add('power.source', 'Power', power, POWER_WHY[power] ?? 'from R and C', [
     option('common', 'C wire'),
     option('battery', 'batteries'),
+    option('idle', 'through the idle loads'),
     option('extender', 'extender module'),
     option('separate', 'its own transformer'),
   ]);
@@ -248,11 +257,13 @@ export function canonicalSettings(
 
 const POWER_SOURCE: Partial<Record<PowerWayId, string>> = {
   battery: 'battery',
+  'idle-loads': 'idle',
   extender: 'extender',
   'separate-transformer': 'separate',
 };
 const POWER_WHY: Record<string, string> = {
   battery: 'batteries chosen',
+  idle: 'it lives on what the idle coils let through',
   extender: 'the module shares a core for Y and G',
   separate: 'a plug-in transformer feeds the device alone',
 };
@@ -274,8 +285,8 @@ export function planSettings(
   const findings = conflictFindings(job, canonical);
   const settled = (s: CanonicalSetting): string => settledValue(job, s);
   const fan = canonical.find((s) => s.key === 'fan.heating');
-  const thermostatRunsFan = fan !== undefined && settled(fan) === 'thermostat';
-  if (system.fuel === 'electric' && fan && !thermostatRunsFan && job.survey.equipment.fanStartedBy !== 'equipment') {
+  const thermostatRunsFan = fan !== undefined && settled(fan) === 'thermostat' && system.fanCall;
+  if (system.fuel === 'electric' && fan && !thermostatRunsFan && system.air.heating === 'thermostat') {
     findings.push(finding('settings.fan-electric', {}, ['setting:fan.heating'], 'fuel electric, fan by equipment'));
   }
   const card: CardRow[] = [];

@@ -1,7 +1,8 @@
 /** The electrical states a system can be in, and which terminals are called in each. */
 import type { TerminalRole } from '../survey/terminals.data';
 import { ACTION, type PlannedAccessory } from './accessories/plan';
-import { isHeatPump, type LowVoltageSystem } from './system';
+import { isHeatPump } from './system';
+import type { LowVoltageSystem } from './system-type';
 
 export interface CallState {
   id: string;
@@ -55,6 +56,9 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
   const fan: TerminalRole[] = system.fanCall ? ['fan'] : [];
   const heatFan: TerminalRole[] = thermostatRunsFan ? fan : [];
   const heatRoles: TerminalRole[] = ['heat1', 'heat2', 'heat3'];
+  // Changeover dampers go with the mode, stages or not.
+  const warmDamper: TerminalRole[] = system.dampers ? VALVE.B : [];
+  const coldDamper: TerminalRole[] = system.dampers ? VALVE.O : [];
   const states: CallState[] = [
     { id: 'off', name: 'supply off', calls: [], dead: true },
     { id: 'idle', name: 'nothing called', calls: system.closesValve ? ['valve-close'] : [] },
@@ -62,13 +66,17 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
   if (system.fanCall) states.push({ id: 'fan', name: 'fan alone', calls: ['fan'] });
   if (isHeatPump(system)) return [...states, ...heatPumpStates(system, fan)];
   for (let n = 1; n <= system.heatStages; n++) {
-    states.push({ id: `heat${n}`, name: `heat, stage ${n}`, calls: [...heatRoles.slice(0, n), ...heatFan] });
+    states.push({
+      id: `heat${n}`,
+      name: `heat, stage ${n}`,
+      calls: [...heatRoles.slice(0, n), ...warmDamper, ...heatFan],
+    });
   }
   for (let n = 1; n <= system.coolStages; n++) {
     states.push({
       id: `cool${n}`,
       name: `cool, stage ${n}`,
-      calls: [...(['cool1', 'cool2'] as const).slice(0, n), ...fan],
+      calls: [...(['cool1', 'cool2'] as const).slice(0, n), ...coldDamper, ...fan],
     });
   }
   return states;
@@ -80,7 +88,7 @@ export function callStates(system: LowVoltageSystem, thermostatRunsFan: boolean)
  */
 export function withAccessories(states: readonly CallState[], planned: readonly PlannedAccessory[]): CallState[] {
   if (planned.length === 0) return [...states];
-  const terminal = (p: PlannedAccessory): string => p.terminals[0] ?? 'ACC+';
+  const terminal = (p: PlannedAccessory): string => p.terminals[0] ?? 'Q1';
   const held = planned.filter((p) => p.accessory.output === 'reversed').map(terminal);
   const plain = states.map((s) => (s.dead || held.length === 0 ? s : { ...s, accessories: held }));
   const own = planned.map((p, i): CallState => {

@@ -32,7 +32,7 @@ export const withoutFanQuestion: Question = {
     {
       value: 'missing',
       label: 'Nothing does',
-      means: 'A conductor is missing: cooling must not run until the fan does.',
+      means: 'Cooling is held until a conductor for the fan is found: a spare core is planned for it.',
     },
   ],
   needed: true,
@@ -92,6 +92,66 @@ export const unclearQuestion: Question = {
     { value: 'common', label: 'The diagram says common', means: 'X is the common.' },
     { value: 'aux', label: 'The diagram says auxiliary heat', means: 'X calls auxiliary heat.' },
     { value: 'fault', label: 'The diagram says lamp or fault', means: 'X lights a fault lamp: not a call.' },
+  ],
+  needed: true,
+};
+
+export const commonAtBoardQuestion: Question = {
+  code: 'common-at-board',
+  stop: 'decide',
+  about: ['terminal:C'],
+  ask: 'C is landed at the wall. Is the same core landed on C at the board?',
+  how: 'Open the board and look, or land it there on the strip. A C that hangs loose at the board powers nothing.',
+  answers: [
+    { value: 'yes', label: 'Yes, on C', means: 'A common reaches the thermostat.' },
+    { value: 'no', label: 'No', means: 'It has to be landed there first, or another way found.' },
+  ],
+  needed: true,
+};
+
+export const commonOwnerQuestion: Question = {
+  code: 'common-of',
+  stop: 'decide',
+  about: ['terminal:C'],
+  ask: 'Two transformers: whose common is C?',
+  how: 'Measure Rc to C and Rh to C at the wall with both supplies on: the pair that reads about 24 V belongs together, the other reads stray volts.',
+  answers: [
+    { value: 'cool', label: 'Of the cooling side (Rc to C reads)', means: 'Rc and C power the device.' },
+    {
+      value: 'heat',
+      label: 'Of the heating side (Rh to C reads)',
+      means: 'Rh and C power the device, where it can be fed there.',
+    },
+  ],
+  needed: true,
+};
+
+export const valveModeQuestion: Question = {
+  code: 'valve-mode',
+  stop: 'decide',
+  about: ['setting:valve.active'],
+  ask: 'The plate says O/B. In which mode does this equipment energise its reversing valve?',
+  how: 'The outdoor unit’s diagram; or the old thermostat’s own setting. The direction test proves it either way.',
+  answers: [
+    { value: 'O', label: 'In cooling (O)', means: 'The device is set to O.' },
+    { value: 'B', label: 'In heating (B)', means: 'The device is set to B.' },
+  ],
+  needed: true,
+};
+
+export const heatFanQuestion: Question = {
+  code: 'heat-fan',
+  stop: 'decide',
+  about: ['terminal:G'],
+  ask: 'There is no fan conductor, and this heat must never run without air. Does the equipment start its own blower with heat?',
+  how: 'Call heat on the old thermostat with the fan on auto and watch the blower, or read the board’s diagram for a fan interlock with heat.',
+  answers: [
+    {
+      value: 'own',
+      label: 'Seen: it starts by itself',
+      means: 'Heat may run; the proof asks for the blower all the same.',
+    },
+    { value: 'none', label: 'It does not', means: 'Heat is held until a conductor for the fan is found.' },
   ],
   needed: true,
 };

@@ -3,52 +3,30 @@
  * support becomes a question with the look or measurement that settles it.
  */
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
+import { roleAt } from '../job/points';
+import { isOfOld, type ReadingEntry, readingsInTime } from '../job/readings';
 import type { Equipment, Fuel, Job } from '../job/schema';
-import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
+import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
-import { type Core, readCores, roleOf, threeWiresOnly } from './cores';
+import { readAir } from './air';
+import { type Core, isSharedCore, readCores, roleOf, threeWiresOnly } from './cores';
+import { lineVoltageSigns } from './line-voltage';
+import { plateSays, surveyAgainstPlate } from './nameplate';
 import {
+  commonAtBoardQuestion,
   commonOrValveQuestion,
+  commonOwnerQuestion,
   fuelQuestion,
+  heatFanQuestion,
   outdoorQuestion,
   threeWireQuestion,
   unclearQuestion,
+  valveModeQuestion,
   withoutFanQuestion,
 } from './system-questions';
+import type { LowVoltageSystem, Reason } from './system-type';
 
-export type SystemKind = 'heat-only' | 'cool-only' | 'furnace-ac' | 'heat-pump' | 'dual-fuel' | 'fan-only';
-
-export interface Reason {
-  rule: string;
-  text: string;
-  about: string[];
-}
-
-export interface LowVoltageSystem {
-  /** known: read and planned. open: a question must be answered first. refused: not a job for a 24 V device. empty: nothing landed. */
-  verdict: 'known' | 'open' | 'refused' | 'empty';
-  kind: SystemKind | null;
-  heatStages: number;
-  coolStages: number;
-  auxStages: number;
-  /** W roles that are auxiliary heat, in the order they are called. */
-  auxRoles: TerminalRole[];
-  /** A conductor on E. */
-  emergencyCall: boolean;
-  fuel: Fuel | null;
-  /** What the nameplate says makes the heat, where it was read. */
-  plant: Equipment['kind'] | null;
-  /** Y closes a motor-driven zone valve that W opens. */
-  closesValve: boolean;
-  fanCall: boolean;
-  reversingValve: 'O' | 'B' | null;
-  transformers: 1 | 2;
-  common: 'both-ends' | 'wall-only' | 'board-only' | 'none';
-  sentence: string;
-  reasons: Reason[];
-  questions: Question[];
-  findings: Finding[];
-}
+export type { LowVoltageSystem, Reason, SystemKind } from './system-type';
 
 const about = (cores: readonly Core[]): string[] => cores.map((c) => `conductor:${c.id}`);
 const stageWord = (n: number): string => (n === 1 ? 'one stage' : n === 2 ? 'two stages' : `${n} stages`);
@@ -57,14 +35,10 @@ const stageWord = (n: number): string => (n === 1 ? 'one stage' : n === 2 ? 'two
 function refusals(job: Job): Finding[] {
   const { seen } = job.survey;
   const findings: Finding[] = [];
-  const signs = [
-    seen.thickConductors ? 'thick conductors' : '',
-    seen.wireNuts ? 'wire nuts' : '',
-    seen.mainsBox ? 'a mains box' : '',
-    seen.mainsLabel ? `a label reading “${seen.mainsLabel}”` : '',
-  ].filter((s) => s !== '');
-  if (signs.length > 0)
-    findings.push(finding('system.line-voltage', { why: listed(signs) }, ['seen'], 'seen at the wall'));
+  const line = lineVoltageSigns(job);
+  if (line.stops) findings.push(finding('system.line-voltage', { why: line.why }, line.about, line.evidence));
+  else if (line.outweighed.length > 0)
+    findings.push(finding('system.signs-outweighed', { signs: line.outweighed }, line.about, line.evidence));
   const serial = readCores(job).filter((c) => roleOf(c) === 'serial');
   if (seen.serialControl || serial.length > 0)
     findings.push(
@@ -75,31 +49,30 @@ function refusals(job: Job): Finding[] {
         'data pair',
       ),
     );
-  for (const [id, r] of Object.entries(job.readings)) {
-    if (r.struck) continue;
-    if (r.quantity === 'volts-ac' && r.value > 60) {
+  if (job.survey.equipment.dryPair)
+    findings.push(finding('system.dry-pair', {}, ['equipment'], 'a volt-free pair at the equipment'));
+  for (const r of readingsInTime(job))
+    if (r.quantity === 'volts-dc' && Math.abs(r.value) >= 0.25 && Math.abs(r.value) <= 0.85)
       findings.push(
-        finding(
-          'system.line-voltage',
-          { why: `${r.value.toFixed(0)} V read between ${r.a ?? '?'} and ${r.b ?? '?'}` },
-          [`reading:${id}`],
-          `reading ${id}`,
-        ),
+        finding('system.millivolt', { millivolts: r.value * 1000 }, [`reading:${r.id}`], `reading ${r.id}`),
       );
-    }
-    if (r.quantity === 'volts-dc' && r.value >= 0.25 && r.value <= 0.75) {
-      findings.push(finding('system.millivolt', { millivolts: r.value * 1000 }, [`reading:${id}`], `reading ${id}`));
-    }
-  }
   return findings;
 }
 
-function commonState(cores: readonly Core[]): LowVoltageSystem['common'] {
+function commonState(job: Job, cores: readonly Core[]): LowVoltageSystem['common'] {
   // A letter that turned out to be the common counts at whichever end it is landed.
   const isC = (core: Core, label: string | undefined): boolean =>
     label !== undefined &&
     (terminalInfo(label)?.role === 'common' || (core.role === 'common' && ['B', 'X'].includes(label)));
-  if (cores.some((c) => isC(c, c.wall) && isC(c, c.board))) return 'both-ends';
+  const both = cores.filter((c) => isC(c, c.wall) && isC(c, c.board));
+  if (both.some((c) => !c.boardAssumed)) return 'both-ends';
+  // Nobody has looked at the board yet: landed at the wall is all that is known.
+  if (both.length > 0)
+    return job.answers['common-at-board'] === 'yes'
+      ? 'both-ends'
+      : job.answers['common-at-board'] === 'no'
+        ? 'wall-only'
+        : 'board-unseen';
   if (cores.some((c) => isC(c, c.wall))) return 'wall-only';
   if (cores.some((c) => isC(c, c.board))) return 'board-only';
   return 'none';
@@ -119,7 +92,8 @@ export function readSystem(job: Job): LowVoltageSystem {
   const hots = cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault'));
   let heats = withRole('heat1', 'heat2', 'heat3');
   const cools = withRole('cool1', 'cool2');
-  const fans = withRole('fan');
+  // A shared core carries the fan's call beside the compressor's.
+  const fans = [...withRole('fan'), ...cores.filter(isSharedCore)];
   const bs = withRole('valve-heat');
   const os = withRole('valve-cool', 'valve-either');
   const valves = [...os, ...bs];
@@ -128,7 +102,7 @@ export function readSystem(job: Job): LowVoltageSystem {
   const heatStages = heats.length;
   let coolStages = cools.length > 0 ? Math.max(1, cools.some((c) => roleOf(c) === 'cool2') ? 2 : 1) : 0;
   let auxStages = 0;
-  const common = commonState(cores);
+  const common = commonState(job, cores);
 
   const result: LowVoltageSystem = {
     verdict: 'empty',
@@ -138,13 +112,16 @@ export function readSystem(job: Job): LowVoltageSystem {
     auxStages,
     auxRoles: [],
     emergencyCall: withRole('emergency').length > 0,
-    fuel: equipment.fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
+    fuel: equipment.fuel ?? plateSays(job).fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
     plant: equipment.kind ?? null,
     closesValve: closers.length > 0,
     fanCall: fans.length > 0,
     reversingValve: null,
     transformers: 1,
     common,
+    commonOf: null,
+    dampers: false,
+    air: { heating: 'none', cooling: 'none' },
     sentence: 'Nothing is landed yet.',
     reasons,
     questions,
@@ -157,9 +134,11 @@ export function readSystem(job: Job): LowVoltageSystem {
     result.sentence =
       findings[0]?.code === 'system.millivolt'
         ? 'A millivolt heater that makes its own supply. A 24 V thermostat must not go here.'
-        : findings[0]?.code === 'system.serial'
-          ? 'Proprietary serial control: its conductors carry data, not 24 V calls. A 24 V thermostat must not go here.'
-          : 'This is line voltage. A 24 V thermostat must not go here.';
+        : findings[0]?.code === 'system.dry-pair'
+          ? 'The equipment is called by a volt-free pair of its own: no 24 V thermostat lands on it directly.'
+          : findings[0]?.code === 'system.serial'
+            ? 'Proprietary serial control: its conductors carry data, not 24 V calls. A 24 V thermostat must not go here.'
+            : 'This is line voltage. A 24 V thermostat must not go here.';
     return result;
   }
   const landed = cores.filter((c) => c.wall !== undefined || c.board !== undefined);
@@ -173,7 +152,16 @@ export function readSystem(job: Job): LowVoltageSystem {
   const rh = withRole('hot-heat');
   const hotLabels = new Set(['R', 'Rc', 'Rh']);
   const tied = Object.values(jumpers).some((j) => hotLabels.has(j.a) && hotLabels.has(j.b));
-  if (hots.length >= 2) {
+  // Two cores on one R of the board come from one transformer, whatever the wall's letters say.
+  const sources = new Set(hots.map((c) => c.board ?? c.wall ?? c.id));
+  const oneScrew = hots.length >= 2 && sources.size === 1 && hots.every((c) => !c.boardAssumed);
+  if (oneScrew) {
+    reasons.push({
+      rule: 'one-hot',
+      text: `${listed(hots.map((c) => c.wall ?? c.colour))} both come from ${hots[0]?.board ?? 'R'} at the board: one transformer.`,
+      about: about(hots),
+    });
+  } else if (hots.length >= 2) {
     result.transformers = 2;
     reasons.push({
       rule: 'two-hots',
@@ -191,7 +179,11 @@ export function readSystem(job: Job): LowVoltageSystem {
   } else {
     findings.push(finding('system.no-hot', {}, ['terminal:R'], 'no conductor on R, Rc or Rh'));
   }
-  if (equipment.transformers) result.transformers = equipment.transformers;
+  if (equipment.transformers && !oneScrew) result.transformers = equipment.transformers;
+  if (result.transformers === 2 && common !== 'none') {
+    result.commonOf = commonOwner(job);
+    if (result.commonOf === null) questions.push(commonOwnerQuestion);
+  }
 
   if (withRole('unclear').length > 0) questions.push(unclearQuestion);
   const ofThree = threeWiresOnly(job);
@@ -208,16 +200,33 @@ export function readSystem(job: Job): LowVoltageSystem {
     questions.push(commonOrValveQuestion);
   }
   if (os.length > 0 && bs.length > 0 && job.answers['b-common'] === undefined) questions.push(commonOrValveQuestion);
-  const outdoor = equipment.outdoorUnit ?? job.answers['outdoor-unit'];
+  const outdoor = equipment.outdoorUnit ?? plateSays(job).outdoorUnit ?? job.answers['outdoor-unit'];
   const heatPump = valves.length > 0 && outdoor !== 'air-conditioner' && outdoor !== 'none';
-  if (valves.length > 0) {
+  result.dampers =
+    valves.length > 0 && !heatPump && (equipment.damperVA !== undefined || (os.length > 0 && bs.length > 0));
+  if (result.dampers)
+    reasons.push({
+      rule: 'dampers',
+      text: `${listed(valves.map((c) => c.board ?? c.wall ?? ''))} without a heat pump: changeover dampers.`,
+      about: about(valves),
+    });
+  else if (valves.length > 0 && !heatPump)
+    findings.push(
+      finding(
+        'system.valve-without-pump',
+        { terminals: valves.map((c) => c.board ?? c.wall ?? '') },
+        about(valves),
+        'outdoor unit',
+      ),
+    );
+  if (valves.length > 0 && heatPump) {
     reasons.push({
       rule: 'valve',
       text: `A conductor on ${listed(valves.map((c) => c.board ?? c.wall ?? ''))}: a reversing valve, so a heat pump.`,
       about: about(valves),
     });
     if (outdoor === undefined || outdoor === 'unknown') questions.push(outdoorQuestion);
-    result.reversingValve = equipment.reversingValve ?? (os.length > 0 ? 'O' : 'B');
+    result.reversingValve = valveMode(job, valves, questions);
   }
   if (heatPump) {
     auxStages = heats.length;
@@ -228,7 +237,8 @@ export function readSystem(job: Job): LowVoltageSystem {
     result.auxRoles = (['heat1', 'heat2', 'heat3'] as const).filter((role) => heats.some((c) => roleOf(c) === role));
     if (heats.length > 0)
       reasons.push({ rule: 'aux', text: 'W on a heat pump is auxiliary heat.', about: about(heats) });
-    if (fossil) findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
+    if (fossil && (equipment.outdoorTemperature === undefined || equipment.outdoorTemperature === 'none'))
+      findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
   } else if (cools.length > 0 && outdoor === 'none') {
     findings.push(finding('system.no-outdoor-unit', {}, about(cools), 'nameplate: no outdoor unit'));
   } else if (heats.length > 0 && cools.length > 0) {
@@ -262,15 +272,18 @@ export function readSystem(job: Job): LowVoltageSystem {
   heats = heats.filter((c) => c.wall !== undefined || c.board !== undefined);
 
   const asked = questions.some((q) => q.code === 'three-wire');
-  if (cools.length > 0 && fans.length === 0 && !heatPump && outdoor !== 'none' && !asked) {
-    const answer = job.answers['y-without-g'];
-    if (answer === undefined) questions.push(withoutFanQuestion);
-    if (answer === undefined || answer === 'missing')
-      findings.push(finding('system.no-fan-with-cooling', {}, about(cools), 'Y landed, G not'));
-  }
+
   // Water carries the heat: what burns is the boiler's own affair.
   if (heats.length > 0 && result.fuel === null && !isWet(result)) questions.push(fuelQuestion);
 
+  result.air = readAir(job, result);
+  if (result.air.cooling === 'unknown' && outdoor !== 'none' && !asked) {
+    questions.push(withoutFanQuestion);
+    findings.push(finding('system.no-fan-with-cooling', {}, about(cools), 'Y landed, G not'));
+  }
+  if (result.air.heating === 'unknown') questions.push(heatFanQuestion);
+  if (common === 'board-unseen') questions.push(commonAtBoardQuestion);
+  findings.push(...surveyAgainstPlate(job, result, heats.length));
   if (common === 'wall-only')
     findings.push(
       finding('power.common-one-end', { place: 'wall', other: 'board' }, ['terminal:C'], 'C at the wall only'),
@@ -280,8 +293,9 @@ export function readSystem(job: Job): LowVoltageSystem {
       finding('power.common-one-end', { place: 'board', other: 'wall' }, ['terminal:C'], 'C at the board only'),
     );
 
-  // The fuel behind a heat pump decides whether the two may run together; elsewhere it can wait.
-  const waiting = questions.some((q) => q.needed && (q.code !== 'fuel' || heatPump));
+  // The fuel behind a heat pump decides whether the two may run together, and without a fan conductor
+  // whether heat may run at all; elsewhere it can wait.
+  const waiting = questions.some((q) => q.needed && (q.code !== 'fuel' || heatPump || fans.length === 0));
   const stopped = findings.some((f) => f.severity === 'blocker');
   result.verdict = result.kind === null || waiting || stopped ? 'open' : 'known';
   if (result.kind === 'fan-only') {
@@ -291,6 +305,37 @@ export function readSystem(job: Job): LowVoltageSystem {
   result.sentence = sentenceFor(result);
   findings.sort(bySeverity);
   return result;
+}
+
+/** The mode the valve is energised in: off the equipment, by a letter of its own; a plate saying O/B says nothing. */
+function valveMode(job: Job, valves: readonly Core[], questions: Question[]): 'O' | 'B' | null {
+  const { reversingValve } = job.survey.equipment;
+  if (reversingValve) return reversingValve;
+  const roles = new Set(valves.map((c) => roleOf(c)));
+  if (roles.has('valve-cool')) return 'O';
+  if (roles.has('valve-heat')) return 'B';
+  const answer = job.answers['valve-mode'];
+  if (answer === 'O' || answer === 'B') return answer;
+  questions.push(valveModeQuestion);
+  return null;
+}
+
+/** By the answer, or by a reading of R to C on one side that the other side cannot give. */
+function commonOwner(job: Job): 'heat' | 'cool' | null {
+  const answer = job.answers['common-of'];
+  if (answer === 'heat' || answer === 'cool') return answer;
+  const side = (role: string): ReadingEntry[] =>
+    readingsInTime(job).filter(
+      (r) =>
+        r.quantity === 'volts-ac' &&
+        isOfOld(r) &&
+        [roleAt(r.a), roleAt(r.b)].includes(role) &&
+        [roleAt(r.a), roleAt(r.b)].includes('common'),
+    );
+  const healthy = (r: ReadingEntry | undefined): boolean => r !== undefined && r.value >= 18 && r.value <= 32;
+  const heat = healthy(side('hot-heat').at(-1));
+  const cool = healthy(side('hot-cool').at(-1));
+  return heat === cool ? null : heat ? 'heat' : 'cool';
 }
 
 /** Heat by water: a boiler, a zone valve, or a coil in the air handler. */
@@ -326,7 +371,9 @@ function sentenceFor(system: LowVoltageSystem): string {
       ? 'with a common wire'
       : system.common === 'none'
         ? 'and no common wire'
-        : `and a common wire landed at the ${system.common === 'wall-only' ? 'wall' : 'board'} only`;
+        : system.common === 'board-unseen'
+          ? 'with a common at the wall, its board end not seen'
+          : `and a common wire landed at the ${system.common === 'wall-only' ? 'wall' : 'board'} only`;
   const two = system.transformers === 2 ? ', two transformers' : '';
   switch (system.kind) {
     case 'furnace-ac': {
@@ -347,6 +394,7 @@ function sentenceFor(system: LowVoltageSystem): string {
     case 'fan-only':
       return `A fan on its own, ${power}.`;
     default:
+      if (system.dampers) return 'Changeover dampers on O and B; the rest is not read yet.';
       return 'The conductors landed so far do not make a system yet.';
   }
 }

@@ -142,7 +142,7 @@ describe('zones on one board', () => {
 
   it('a valve’s end switch calls the boiler', () => {
     const d = derive(job);
-    expect(running(d, 'idle')).toEqual(['thermostat of loft', 'thermostat of store']);
+    expect(running(d, 'idle')).toEqual(['other thermostat', 'thermostat of store']);
     expect(running(d, 'heat1')).toContain('boiler');
     const p = d.predictions.find((x) => x.state === 'heat1');
     expect(p && predictedVolts(p, 'boiler.call', 'board.C')).toBeGreaterThan(22);
@@ -151,7 +151,7 @@ describe('zones on one board', () => {
   it('on a furnace the other thermostats are in parallel on W', () => {
     const d = derive(landed(FIVE_WIRES, { zones: [{ name: 'loft' }] }));
     expect(d.installed?.extra?.map((e) => e.kind)).toEqual(['load', 'contact']);
-    expect(running(d, 'idle')).toEqual(['thermostat of loft']);
+    expect(running(d, 'idle')).toEqual(['other thermostat']);
   });
 });
 

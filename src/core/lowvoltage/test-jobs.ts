@@ -4,6 +4,8 @@ import { type Derived, derive } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
 import { readJobValue } from '../job/file';
 import type { Job, Reading } from '../job/schema';
+import { provingPairs } from './make-safe';
+import { readSystem } from './system';
 
 /** Throws with every problem when the file would be refused. */
 export function jobFile(value: object): Job {
@@ -12,9 +14,36 @@ export function jobFile(value: object): Job {
   return read.job;
 }
 
-/** A gas job on the five-screw device unless told otherwise. */
+/** The supply off and every transformer read dead where it shows, unless the job says something of its own. */
+export function provedDead(job: Job): Job {
+  const spoken = Object.values(job.readings).some((r) => r.stop === 'make-safe');
+  if (spoken || Object.keys(job.supplies).length > 0) return job;
+  const readings = Object.fromEntries(
+    provingPairs(job, readSystem(job)).map(({ a, b }, i): [string, Reading] => [
+      `dead${i}`,
+      {
+        at: '2026-01-01T00:00:00Z',
+        by: 'file',
+        source: 'typed',
+        quantity: 'volts-ac',
+        value: 0,
+        a,
+        b,
+        stop: 'make-safe',
+        state: 'off',
+      },
+    ]),
+  );
+  return {
+    ...job,
+    supplies: { s1: { name: 'Breaker', kind: 'breaker', state: 'off' } },
+    readings: { ...readings, ...job.readings },
+  };
+}
+
+/** A gas job on the five-screw device, proved dead, unless told otherwise. */
 export const landed = (lines: string, survey: object = {}, job: object = {}): Job =>
-  jobFile({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines, ...survey }, ...job });
+  provedDead(jobFile({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines, ...survey }, ...job }));
 
 export const FIVE_WIRES = 'r red, c blue, y yellow, g green, w white';
 export const FOUR_WIRES = 'r red, y yellow, g green, w white';

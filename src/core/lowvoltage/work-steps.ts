@@ -7,8 +7,10 @@ export interface PlanRow {
   conductor: string;
   colour: string;
   oldWall: string | null;
-  /** null: capped and kept. */
+  /** null: under no screw of the device: capped and kept, or joined. */
   newWall: string | null;
+  /** Joined to a lead behind the plate instead of landed. */
+  joined?: true;
   oldBoard: string | null;
   newBoard: string | null;
   function: string;
@@ -91,7 +93,7 @@ export function workSteps(
       });
   }
   for (const r of rows) {
-    if (r.newBoard !== r.oldBoard && r.newBoard !== null && r.newWall !== null) {
+    if (r.newBoard !== r.oldBoard && r.newBoard !== null && (r.newWall !== null || r.joined)) {
       steps.push({
         id: `board-${r.conductor}`,
         place: 'board',
@@ -120,7 +122,7 @@ export function workSteps(
   }
   steps.push(...more.filter((m) => m.place === 'wall'));
   for (const r of rows) {
-    if (r.newWall === null)
+    if (r.newWall === null && !r.joined)
       steps.push({
         id: `cap-${r.conductor}`,
         place: 'wall',

@@ -6,7 +6,7 @@
 import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../circuit/netlist';
 import type { Job } from '../job/schema';
 import { boardNode } from './installed';
-import { END_SWITCH_RELAY_VA, SECONDARY_VOLTS, ZONE_DEVICE_VA, ZONE_VALVE_VA } from './loads.data';
+import { END_SWITCH_RELAY_VA, OTHER_THERMOSTAT, SECONDARY_VOLTS, ZONE_DEVICE_VA, ZONE_VALVE_VA } from './loads.data';
 import { isWet, type LowVoltageSystem } from './system';
 
 /** Control input of another zone's thermostat. */
@@ -58,7 +58,7 @@ export function zoneCircuit(
     contact('end-switch', 'end switch', hot, BOILER_CALL, { coil: 'load:heat1' });
   }
   for (const [id, zone] of zones) {
-    load(`zone:${id}:device`, `thermostat of ${zone.name}`, hot, ZONE_DEVICE_VA, `thermostat of ${zone.name}`, false);
+    load(`zone:${id}:device`, `thermostat of ${zone.name}`, hot, ZONE_DEVICE_VA, OTHER_THERMOSTAT, false);
     if (!valved) {
       contact(`zone:${id}:contact`, `call of ${zone.name}`, hot, boardNode(at.heat), { control: zoneCall(id) });
       continue;

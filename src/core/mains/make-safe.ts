@@ -1,19 +1,40 @@
-/** Proving mains dead: prove the tester, test, prove it again. Three readings, in that order. */
+/** Proving mains dead: prove the tester, test every pair where the work is, prove it again. */
 import { type Finding, finding } from '../findings/finding';
+import { pairKey } from '../job/points';
+import type { ReadingEntry } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
+import { deadSeries, PROVE_AFTER, PROVE_BEFORE, poweredAgain } from '../safe/dead';
 
 export interface ProveStep {
   id: string;
   what: string;
   low: number;
   high: number;
+  measure: string;
+  a?: string;
+  b?: string;
 }
+
+const DEAD_VOLTS = 5;
+const PAIRS = [
+  ['L', 'N'],
+  ['L', 'E'],
+  ['N', 'E'],
+] as const;
 
 /** @param low volts of a known live source at least: 200 on a 230 V supply, 100 where 120 V is usual */
 export const proveSteps = (low: number): readonly ProveStep[] => [
-  { id: 'prove-before', what: 'Tester on a known live source', low, high: 260 },
-  { id: 'dead', what: 'L to N, L to E and N to E where you work: the highest of the three', low: 0, high: 5 },
-  { id: 'prove-after', what: 'Tester on the known live source again', low, high: 260 },
+  { id: PROVE_BEFORE, measure: PROVE_BEFORE, what: 'Tester on a known live source', low, high: 300 },
+  ...PAIRS.map(([a, b]) => ({
+    id: `dead-${a}-${b}`,
+    measure: 'dead',
+    what: `${a} to ${b} where you work`,
+    low: 0,
+    high: DEAD_VOLTS,
+    a: `box.${a}`,
+    b: `box.${b}`,
+  })),
+  { id: PROVE_AFTER, measure: PROVE_AFTER, what: 'Tester on the known live source again', low, high: 300 },
 ];
 
 export interface MainsSafe {
@@ -24,30 +45,46 @@ export interface MainsSafe {
   findings: Finding[];
 }
 
-export function checkMainsSafe(job: Job, liveAtLeast = 200): MainsSafe {
+/** "the highest of the three" in one reading without points stands for all pairs. */
+const ALL = pairKey(undefined, undefined);
+
+/**
+ * @param touched something is there to be touched: not proved is then a blocker, and a caution once it was powered
+ */
+export function checkMainsSafe(job: Job, liveAtLeast = 200, touched = true): MainsSafe {
   const steps = proveSteps(liveAtLeast);
   const findings: Finding[] = [];
-  const entries = Object.values(job.readings)
-    .filter((r) => !r.struck && r.stop === 'make-safe' && r.quantity === 'volts-ac')
-    .sort((a, b) => a.at.localeCompare(b.at));
-  const readings = steps.map((s) => entries.filter((r) => r.measure === s.id).at(-1) ?? null);
+  const series = deadSeries(job, { deadVolts: DEAD_VOLTS, proofAtLeast: liveAtLeast, liveIsProof: false });
+  const key = (r: ReadingEntry): string => pairKey(r.a, r.b);
+  const whole = series.readings.filter((r) => key(r) === ALL).at(-1) ?? null;
+  const ofPair = (s: ProveStep): ReadingEntry | null =>
+    series.readings.filter((r) => key(r) === pairKey(s.a, s.b)).at(-1) ?? whole;
+  const proofReadings = Object.values(job.readings)
+    .filter((r) => !r.struck && (r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER))
+    .sort((x, y) => x.at.localeCompare(y.at));
+  const readings = steps.map((s) =>
+    s.measure === 'dead' ? ofPair(s) : (proofReadings.filter((r) => r.measure === s.measure).at(-1) ?? null),
+  );
   const good = steps.map((s, i) => {
     const r = readings[i];
-    return r !== null && r !== undefined && r.value >= s.low && r.value <= s.high;
+    return r !== null && r !== undefined && Math.abs(r.value) <= s.high && Math.abs(r.value) >= s.low;
   });
-  const [before, dead, after] = readings;
-  const order = before && dead && after ? before.at <= dead.at && dead.at <= after.at : false;
-  if (dead && dead.value > 5)
-    findings.push(finding('mains.still-live', { volts: dead.value }, ['supply'], 'tested where the work is'));
-  const proved = good.every(Boolean) && order;
-  if (!proved && !(dead && dead.value > 5))
+  const tests = readings.slice(1, -1);
+  const [before, after] = [readings[0], readings.at(-1)];
+  const order =
+    before != null && after != null && tests.every((d) => d != null && before.at <= d.at && d.at <= after.at);
+  const live = series.unanswered.at(-1);
+  const answered = series.readings.length > 0 && live === undefined;
+  if (live)
     findings.push(
-      finding(
-        'mains.not-proved',
-        { missing: steps.filter((_, i) => !good[i]).map((s) => s.what.toLowerCase()) },
-        ['supply'],
-        order || !good.every(Boolean) ? 'a reading is missing' : 'not in the order prove, test, prove',
-      ),
+      finding('mains.still-live', { volts: live.value }, ['supply'], `read ${live.at.slice(11, 16)}, not yet answered`),
     );
+  const proved = good.every(Boolean) && order && answered;
+  if (!proved && !live) {
+    const missing = steps.filter((_, i) => !good[i]).map((s) => s.what);
+    const evidence = order || missing.length > 0 ? 'a reading is missing' : 'not in the order prove, test, prove';
+    if (poweredAgain(job)) findings.push(finding('mains.was-not-proved', { missing }, ['supply'], evidence));
+    else if (touched) findings.push(finding('mains.not-proved', { missing }, ['supply'], evidence));
+  }
   return { proved, steps, readings, findings };
 }

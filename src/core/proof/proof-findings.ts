@@ -3,6 +3,10 @@ import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { bandText, type ProofRun, valueText } from './proof-run';
 
+/** What stands in the way of a proof: blockers of the stops before it. */
+export const blockersOf = (findings: readonly Finding[]): string[] =>
+  findings.filter((f) => f.severity === 'blocker' && f.stop !== 'proof').map((f) => f.message);
+
 export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
   const findings: Finding[] = [];
   for (const t of proof.tests) {

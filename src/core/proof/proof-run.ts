@@ -16,6 +16,8 @@ export interface MeasurePlan {
   tolerance: number;
   /** Where the figure comes from. */
   source: string;
+  /** Before so many seconds in the state a wrong answer says nothing: rest, ignition, valve travel. */
+  notBeforeSeconds?: number;
   /** A bare yes or no: weaker evidence than a number. */
   seen?: { yes: string; no: string };
   /** What a machine compares to answer a yes or no. */
@@ -61,6 +63,8 @@ export interface ProofRun {
   skipped: number;
   inconclusive: number;
   verdict: Verdict;
+  /** Messages of blockers that stand: nothing is proved beside them. */
+  heldBy: string[];
   /** Expected minutes with waits overlapped where the order allows. */
   minutes: number;
 }
@@ -73,13 +77,25 @@ export function readingsFor(job: Job, test: string, measure: string): (Reading &
     .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
 }
 
+/**
+ * Taken while the equipment rightly does something else (restart delay, defrost, run-on), or before it could
+ * have answered: it says nothing against the measure.
+ */
+const tooEarly = (plan: MeasurePlan, r: Reading): boolean =>
+  r.during !== undefined ||
+  (r.waitedSeconds !== undefined && plan.notBeforeSeconds !== undefined && r.waitedSeconds < plan.notBeforeSeconds);
+
 function judgeMeasure(plan: MeasurePlan, readings: (Reading & { id: string })[]): Verdict {
-  const last = readings[readings.length - 1];
+  const telling = readings.filter(
+    (r) => judge(r.value, plan.predicted, plan.tolerance) === 'pass' || !tooEarly(plan, r),
+  );
+  const last = telling[telling.length - 1];
   if (!last) return plan.optional ? 'pass' : 'open';
   return judge(last.value, plan.predicted, plan.tolerance);
 }
 
-export function runProof(job: Job, plans: readonly TestPlan[]): ProofRun {
+/** @param blockers messages of what stands in the way elsewhere in the job */
+export function runProof(job: Job, plans: readonly TestPlan[], blockers: readonly string[] = []): ProofRun {
   const tests: TestResult[] = plans.map((plan) => {
     const measures = plan.measures.map((m): MeasureResult => {
       const readings = readingsFor(job, plan.id, m.id);
@@ -103,7 +119,15 @@ export function runProof(job: Job, plans: readonly TestPlan[]): ProofRun {
     open,
     skipped: count('skipped'),
     inconclusive,
-    verdict: failed > 0 ? 'fail' : tests.length === 0 || open > 0 ? 'open' : inconclusive > 0 ? 'inconclusive' : 'pass',
+    verdict:
+      failed > 0
+        ? 'fail'
+        : tests.length === 0 || open > 0 || blockers.length > 0
+          ? 'open'
+          : inconclusive > 0
+            ? 'inconclusive'
+            : 'pass',
+    heldBy: [...new Set(blockers)],
     minutes: Math.ceil(lanes(tests).end / 60),
   };
 }

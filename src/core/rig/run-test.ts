@@ -87,9 +87,9 @@ function look(measure: MeasurePlan, s: RigState): number | null {
 /** Takes every reading of one test. Throws RigFailure when the rig does not answer. */
 export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Taken[]> {
   const taken: Taken[] = [];
-  // The furnace of a dual-fuel job runs without the compressor.
-  const dual = test.title.startsWith('Furnace');
   let s = await rig.state();
+  // The furnace of a dual-fuel job runs without the compressor; the device itself says how it is set.
+  const dual = s.settings['equipment.kind'] === 'dual-fuel';
   // First start: nothing can be set before the display is lit.
   for (let i = 0; s.display === 'starting' && i < 200; i++) s = await rig.advance(10);
   if (s.display === 'lit') {

@@ -58,10 +58,13 @@ export const TERMINALS: readonly TerminalInfo[] = [
   { label: 'S2', role: 'sensor', meaning: 'sensor pair, no 24 V', aliases: ['OD', 'T2'] },
   { label: 'ACC+', role: 'accessory', meaning: 'accessory relay', aliases: [] },
   { label: 'ACC-', role: 'accessory', meaning: 'accessory relay, other side', aliases: [] },
+  { label: 'Q1', role: 'accessory', meaning: 'accessory pair, volt-free', aliases: [] },
+  { label: 'Q2', role: 'accessory', meaning: 'accessory pair, other side', aliases: [] },
   { label: 'HUM', role: 'accessory', meaning: 'humidifier', aliases: ['H'] },
   { label: 'DHM', role: 'accessory', meaning: 'dehumidify, often reversed', aliases: ['D'] },
   { label: 'VNT', role: 'accessory', meaning: 'ventilator', aliases: [] },
   { label: 'K', role: 'splitter', meaning: 'shared core of a splitter or extender', aliases: [] },
+  { label: 'M1', role: 'splitter', meaning: 'shared core to a module at the equipment', aliases: [] },
   { label: 'X', role: 'unclear', meaning: 'common, auxiliary or fault lamp, by make', aliases: [] },
   {
     label: 'D+',

@@ -73,7 +73,7 @@ describe('wiring an accessory', () => {
   it('with its own transformer: two wires to the volt-free pair, told "no", nothing on this transformer', () => {
     const job = with_([{ kind: 'humidifier', power: 'own', va: 10 }]);
     const d = derive(job);
-    expect(d.wiring?.accessories[0]).toMatchObject({ terminals: ['ACC+', 'ACC-'], fed: false, answerFed: false });
+    expect(d.wiring?.accessories[0]).toMatchObject({ terminals: ['Q1', 'Q2'], fed: false, answerFed: false });
     expect(d.settings.card.find((r) => r.key === 'humidify.power')?.enter).toBe('no');
     expect(running(job, 'humidify')).toEqual(expect.arrayContaining(['humidifier', 'blower']));
     expect(running(job, 'idle')).not.toContain('humidifier');
@@ -109,7 +109,7 @@ describe('wiring an accessory', () => {
       { kind: 'ventilator', power: 'system' },
       { kind: 'dehumidifier', power: 'own' },
     ]);
-    expect(derive(three).wiring?.accessories.map((a) => a.terminals[0])).toEqual(['HUM', 'VNT', 'ACC+']);
+    expect(derive(three).wiring?.accessories.map((a) => a.terminals[0])).toEqual(['HUM', 'VNT', 'Q1']);
     const four = with_([{ kind: 'ventilator' }, { kind: 'ventilator' }, { kind: 'ventilator' }]);
     expect(codesOf(derive(four))).toContain('accessory.no-output');
   });

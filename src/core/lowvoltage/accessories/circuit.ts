@@ -36,7 +36,7 @@ export function accessoryElements(
   commons: { wall: string | null; board: string },
 ): CircuitElement[] {
   const { id, accessory } = w;
-  const [first = 'ACC+', second] = w.terminals;
+  const [first = 'Q1', second] = w.terminals;
   const node = (part: string): string => `accessory.${id}.${part}`;
   const load = (a: string, b: string): CircuitElement => ({
     kind: 'load',

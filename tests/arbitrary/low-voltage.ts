@@ -1,10 +1,10 @@
 /** Any survey a person could enter, for property tests and for the bench that derives ten thousand. */
 import fc from 'fast-check';
-import { SHIPPED_SHEETS } from '../devices/shipped.data';
-import type { Job } from '../job/schema';
-import { INSULATION } from '../survey/colours.data';
-import { TERMINALS } from '../survey/terminals.data';
-import { jobFile } from './test-jobs';
+import { SHIPPED_SHEETS } from '../../src/core/devices/shipped.data';
+import type { Job } from '../../src/core/job/schema';
+import { jobFile } from '../../src/core/lowvoltage/test-jobs';
+import { INSULATION } from '../../src/core/survey/colours.data';
+import { TERMINALS } from '../../src/core/survey/terminals.data';
 
 const TERMINAL = fc.constantFrom(...TERMINALS.map((t) => t.label));
 const USUAL = fc.constantFrom('R', 'Rc', 'Rh', 'C', 'W', 'W1', 'W2', 'Y', 'Y2', 'G', 'O', 'B');

@@ -1,0 +1,44 @@
+// `npm run boundaries`: holds the import arrows over every tracked source file, says how many modules it
+// saw, and proves first that it can fail, on a planted violation.
+import { spawnSync } from 'node:child_process';
+import { bin, root } from './run.mjs';
+
+const CONFIG = `${root}.dependency-cruiser.cjs`;
+
+/** Files given one by one: from folder arguments the reader takes no TypeScript with this compiler. */
+function cruise(cwd, files) {
+  const done = spawnSync(bin('depcruise'), ['--config', CONFIG, '--output-type', 'json', ...files], {
+    cwd,
+    encoding: 'utf8',
+    maxBuffer: 256 * 1024 * 1024,
+  });
+  const report = JSON.parse(done.stdout);
+  return {
+    seen: new Set(report.modules.map((m) => m.source)),
+    violations: report.summary.violations.map((v) => `${v.rule.name}: ${v.from} → ${v.to}`),
+  };
+}
+
+const planted = cruise(`${root}scripts/boundary-canary`, ['src/core/leak.ts', 'src/features/leak.ts']).violations;
+const must = ['core-is-pure: src/core/leak.ts', 'features-know-core-and-ui: src/features/leak.ts'];
+const missed = must.filter((m) => !planted.some((v) => v.startsWith(m)));
+if (missed.length > 0) {
+  console.error(`The boundary check is blind: it did not report ${missed.join(' and ')}.`);
+  process.exit(1);
+}
+
+const tracked = spawnSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx'], {
+  cwd: root,
+  encoding: 'utf8',
+})
+  .stdout.split('\n')
+  .filter((f) => /^(src|app|rig|cli|demo|bench|tests)\//.test(f));
+const { seen, violations } = cruise(root, tracked);
+const unseen = tracked.filter((f) => !seen.has(f) && !f.endsWith('.d.ts'));
+if (tracked.length < 300 || unseen.length > 0) {
+  console.error(`The boundary check saw ${seen.size} modules and missed ${unseen.slice(0, 5).join(', ')}.`);
+  process.exit(1);
+}
+for (const v of violations) console.error(v);
+console.log(`${seen.size} modules seen, ${tracked.length} files tracked, ${violations.length} violations`);
+process.exit(violations.length > 0 ? 1 : 0);

@@ -1,0 +1,2 @@
+// Planted: a screen reaching into the store.
+export { SECRET } from '../store/secret';
