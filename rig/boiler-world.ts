@@ -2,12 +2,23 @@
  * The virtual plant: a boiler with its valves, cylinder and receiver, wired as planned or with a
  * fault. Electrically it is the circuit core; valves take their time, water warms, heads pair.
  */
+import { type PlantFaults, plantNetlist } from '../src/core/boiler/circuit';
 import { type DemandResult, demandPairs, impossibleDemand, runDemand } from '../src/core/boiler/demand';
 import { storeOf } from '../src/core/boiler/hot-water';
-import { type Plant, plantOf, zoneValves } from '../src/core/boiler/parts';
+import {
+  boxOf,
+  hasCylinder,
+  hasPumpPart,
+  type Plant,
+  plantOf,
+  plantParts,
+  switchesMains,
+  zoneValves,
+} from '../src/core/boiler/parts';
 import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
 import { BOILER_SHEETS, type BoilerSheet } from '../src/core/boiler/sheet';
 import { planWires } from '../src/core/boiler/wiring';
+import { CircuitSolver } from '../src/core/circuit/solve';
 import type { Wire } from '../src/core/job/boiler-schema';
 import type { Job } from '../src/core/job/schema';
 import { type PlantState, RIG_NAME, RIG_VERSION, type RigState, type SetDemand } from '../src/core/rig/protocol';
@@ -22,7 +33,7 @@ interface PlantFault {
   id: string;
   name: string;
   wires?: (wires: Wire[]) => Wire[];
-  stuck?: string;
+  inside?: PlantFaults;
   /** The receiver's radio hears nothing. */
   pairingFails?: boolean;
   lowBatteries?: boolean;
@@ -47,14 +58,40 @@ function faultsOf(plant: Plant): PlantFault[] {
     });
   if (plant.kind === 'zone-valves')
     for (const v of ['HW', ...zoneValves(plant)])
-      faults.push({ id: `stuck-${v}`, name: `end switch of ${v} sticks closed`, stuck: v });
+      faults.push(
+        { id: `stuck-${v}`, name: `end switch of ${v} sticks closed`, inside: { stuck: [v] } },
+        { id: `end-open-${v}`, name: `end switch of ${v} never makes`, inside: { endsOpen: [v] } },
+        { id: `valve-open-${v}`, name: `motor of ${v} not joined`, wires: dropped(`${v}.brown`) },
+      );
+  const zones = plant.kind === 'zone-valves' ? Math.min(plant.zones, boxOf(plant).channels) : 1;
+  if (plant.input !== 'bus')
+    for (let z = 0; z < zones; z++)
+      faults.push({
+        id: `contact-${z + 1}`,
+        name: `receiver’s heating contact ${z + 1} never makes`,
+        inside: { contactsOpen: [z] },
+      });
+  if (hasCylinder(plant.kind))
+    faults.push({ id: 'welded', name: 'cylinder thermostat welded', inside: { cylinderWelded: true } });
+  if (hasPumpPart(plant)) faults.push({ id: 'pump-dead', name: 'pump dead', inside: { pumpDead: true } });
+  if (boxOf(plant).powered && plant.input !== 'bus')
+    faults.push({ id: 'receiver-dead', name: 'receiver without its own live', wires: dropped('RX.L') });
+  for (const p of plantParts(plant))
+    for (const e of p.terminals.filter((t) => (t === 'E' || t === 'earth') && p.id !== 'SUPPLY'))
+      faults.push({ id: `earth-${p.id}`, name: `no earth at ${p.name}`, wires: dropped(`${p.id}.${e}`) });
+  if (plant.output !== 'live' && !switchesMains(plant) && plant.input !== 'bus')
+    faults.push({
+      id: 'link-left',
+      name: 'link L to COM left in',
+      wires: (wires) => [...wires, { a: 'SUPPLY.L', b: 'RX.COM' }],
+    });
   if (plant.kind === 'three-port')
     faults.push({
       id: 'hw-off-missing',
       name: 'hot water off not joined',
       wires: (wires) => [...dropped('RX.1')(wires), { a: 'CYL.SAT', b: 'MID.grey' }],
     });
-  if (plant.output === 'volt-free' && plant.input === 'live')
+  if (plant.output !== 'live' && switchesMains(plant))
     faults.push({ id: 'link-missing', name: 'link L to COM missing', wires: dropped('RX.COM') });
   return faults;
 }
@@ -83,7 +120,7 @@ export class BoilerWorld {
 
   constructor(job: Job, faultIds: readonly string[]) {
     const sheet = BOILER_SHEETS.find((s) => s.id === job.device.sheet);
-    const plant = sheet ? plantOf(job.boiler, sheet.output) : null;
+    const plant = sheet ? plantOf(job.boiler, sheet) : null;
     if (!sheet || !plant)
       throw new RigError('This job has no plant to build: it needs to say what it is, and a device.');
     this.job = job;
@@ -98,6 +135,8 @@ export class BoilerWorld {
     this.wires = this.hidden.reduce((wires, f) => f.wires?.(wires) ?? wires, planWires(plant));
     this.cylinderCelsius = storeOf(job.boiler)?.coldCelsius ?? 15;
     this.hubLeft = sheet.hubMinutes * 60;
+    // A unit with nothing to pair is its own head.
+    this.paired = sheet.pairMinutes === 0;
   }
 
   faults(): { id: string; name: string }[] {
@@ -111,14 +150,20 @@ export class BoilerWorld {
     return heard ? this.demand : { ...this.demand, heating: [], hotWater: false };
   }
 
+  /** What is wrong inside parts. */
+  private inside(): PlantFaults {
+    const all = this.hidden.map((f) => f.inside ?? {});
+    return {
+      stuck: all.flatMap((x) => x.stuck ?? []),
+      endsOpen: all.flatMap((x) => x.endsOpen ?? []),
+      contactsOpen: all.flatMap((x) => x.contactsOpen ?? []),
+      cylinderWelded: all.some((x) => x.cylinderWelded),
+      pumpDead: all.some((x) => x.pumpDead),
+    };
+  }
+
   private result(): DemandResult {
-    this.settled ??= runDemand(
-      this.plant,
-      this.job.boiler,
-      this.wires,
-      this.passedOn(),
-      this.hidden.flatMap((f) => (f.stuck ? [f.stuck] : [])),
-    );
+    this.settled ??= runDemand(this.plant, this.job.boiler, this.wires, this.passedOn(), this.inside());
     return this.settled;
   }
 
@@ -212,6 +257,18 @@ export class BoilerWorld {
     return this.travelling() && !this.fires() && [a, b].includes('BOILER.SL') ? 0 : difference;
   }
 
+  /** Ohms between two points with the spur off at both poles: what a meter would read with nothing calling. */
+  ohms(a: string, b: string): number {
+    if (this.supplyOn) throw new RigError('probe: ohms are read with the supply off');
+    const netlist = plantNetlist(this.plant, this.job.boiler, this.wires, this.inside());
+    const isolated = { ...netlist, elements: netlist.elements.filter((e) => e.id !== 'mains' && e.id !== 'bond') };
+    const solver = new CircuitSolver(isolated);
+    for (const p of [a, b])
+      if (!solver.has(p) && p !== isolated.ground) throw new RigError(`probe: there is no point "${p}"`);
+    const solution = solver.solve({ controls: new Set(), suppliesOff: new Set(['spur']) });
+    return solver.probeAll([a, b], solution)[0]?.[1]?.ohms ?? 0;
+  }
+
   plantState(): PlantState {
     const r = this.result();
     return {
@@ -228,7 +285,6 @@ export class BoilerWorld {
       paired: this.paired,
       pairingSeconds: this.pairing === null ? 0 : Math.round(this.pairing),
       hubSeconds: Math.round(this.hubLeft),
-      runsByButtons: this.sheet.manualOverride,
     };
   }
 

@@ -152,7 +152,9 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
         ? house.probe(a, b, meterOhms, kind)
         : house instanceof FloorWorld
           ? house.probe(a, b, kind)
-          : house.probe(a, b);
+          : kind === 'ohms'
+            ? Math.min(house.ohms(a, b), 1e8)
+            : house.probe(a, b);
     // A hand meter shows two decimals.
     return c.json({
       value: Math.round(value * 100) / 100,

@@ -28,6 +28,7 @@ export function plantClient(job: Job, faults: readonly string[]): RigClient {
       return world.state();
     },
     probe: async (a, b) => Math.round(world.probe(a, b) * 100) / 100,
+    ohms: async (a, b) => Math.round(Math.min(world.ohms(a, b), 1e8) * 100) / 100,
     demand: async (demand) => {
       world.setDemand(SetDemand.parse(demand));
       return world.state();
@@ -59,6 +60,7 @@ export function floorClient(job: Job, faults: readonly string[]): RigClient {
       return world.state();
     },
     probe: async (a, b) => Math.round(world.probe(a, b, 'volts') * 100) / 100,
+    ohms: async (a, b) => world.probe(a, b, 'ohms'),
     floor: async (change) => {
       world.set(SetFloor.parse(change));
       return world.state();
@@ -92,6 +94,7 @@ export function worldClient(job: Job, faults: readonly string[], outdoorCelsius 
       return world.state();
     },
     probe: async (a, b, meterOhms) => Math.round(world.probe(a, b, meterOhms) * 100) / 100,
+    ohms: async (a, b) => world.probe(a, b, 1e7, 'ohms'),
     code: async () => ({ code: '', expiresAt: '' }),
     demand: notHere,
     pair: notHere,

@@ -4,12 +4,12 @@ import { describe, expect, it } from 'vitest';
 import { type Derived, derive, derivedJson } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
 import type { PlantKind, Wire } from '../job/boiler-schema';
-import { jobFile } from '../lowvoltage/test-jobs';
+import { jobFile, mainsDead } from '../lowvoltage/test-jobs';
 import { coreMeanings, nextForCore } from './cores';
 import { demandPairs, expected, impossibleDemand, portOf, runDemand } from './demand';
 import { joined } from './findings';
 import { whyCold } from './hot-water';
-import { type OutputKind, type Plant, plantOf } from './parts';
+import { type Plant, plantOf } from './parts';
 import { flowCheck } from './settings';
 import { parseWires } from './wire-lines';
 import { planWires } from './wiring';
@@ -24,7 +24,7 @@ const plant = (kind: PlantKind, more: Partial<Plant> = {}): Plant => ({
 });
 const survey = jobFile({}).boiler;
 const job = (boiler: object, device = 'rc2-radio', more: object = {}) =>
-  jobFile({ family: 'boiler', device, boiler, ...more });
+  jobFile({ family: 'boiler', device, boiler, readings: mainsDead(), ...more });
 const codes = (d: Derived): FindingCode[] => d.findings.map((f) => f.code);
 const wiresOf = (p: Plant): Wire[] => planWires(p);
 const asRecord = (wires: readonly Wire[]): Record<string, Wire> =>
@@ -121,7 +121,7 @@ describe('the truth of each plant', () => {
   it('an end switch that sticks keeps the boiler firing', () => {
     const p = plant('zone-valves');
     const none = { heating: [], hotWater: false, cylinderCold: true };
-    expect(runDemand(p, survey, wiresOf(p), none, ['HW']).boilerFires).toBe(true);
+    expect(runDemand(p, survey, wiresOf(p), none, { stuck: ['HW'] }).boilerFires).toBe(true);
   });
 
   it('a demand the plant cannot have is told in words', () => {
@@ -140,7 +140,8 @@ describe('derive, right', () => {
     ['combination', { plant: 'combination', input: 'live' }, 'rc2-radio'],
     ['combination, volt-free', { plant: 'combination', input: 'live' }, 'hb1-head'],
     ['combination, bus', { plant: 'combination', input: 'bus' }, 'bx1-bus'],
-    ['mains wall unit', { plant: 'combination', input: 'live' }, 'mw3-wall'],
+    ['mains wall unit', { plant: 'combination', input: 'live', deviceNeutral: 'landed' }, 'mw3-wall'],
+    ['relay box on a switched live', { plant: 'combination', input: 'live' }, 'bx1-bus'],
     ['zone valves', { plant: 'zone-valves', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
     ['three-port', { plant: 'three-port', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
   ])('%s: no blockers, a plan, tests and a start', (_name, boiler, device) => {
@@ -226,14 +227,73 @@ describe('derive, each mistake', () => {
     );
   });
 
-  it.each(['volt-free', 'low-voltage', 'bus'] as const)(
-    'valves that call live into a boiler that takes %s',
+  it.each(['volt-free', 'low-voltage'] as const)(
+    'valves that call live into a boiler that takes %s: a relay is planned between',
     (input) => {
-      for (const kind of ['zone-valves', 'three-port'])
-        expect(codes(derive(job({ plant: kind, input })))).toContain('boiler.needs-relay');
+      for (const kind of ['zone-valves', 'three-port', 'gravity']) {
+        const d = derive(job({ plant: kind, input }));
+        expect(codes(d)).toContain('boiler.needs-relay');
+        expect(d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code)).toEqual([]);
+        expect(d.boiler?.wires.some((w) => w.b === 'BOILER.SL')).toBe(false);
+      }
       expect(codes(derive(job({ plant: 'zone-valves', input: 'live' })))).not.toContain('boiler.needs-relay');
     },
   );
+
+  it.each([
+    ['valves and a bus boiler', { plant: 'zone-valves', input: 'bus' }, 'bx1-bus', 'boiler.bus-behind-valves'],
+    [
+      'live outputs and a dry input',
+      { plant: 'combination', input: 'low-voltage' },
+      'rc2-radio',
+      'boiler.live-into-dry',
+    ],
+    [
+      'a three-port plant without “hot water off”',
+      { plant: 'three-port', input: 'live' },
+      'bx1-bus',
+      'boiler.no-hw-off-output',
+    ],
+    [
+      'more zones than channels',
+      { plant: 'zone-valves', input: 'live', heatingZones: 3 },
+      'rc2-radio',
+      'boiler.too-few-channels',
+    ],
+  ])('%s: no plan is offered, nothing is proved', (_name, boiler, device, code) => {
+    const d = derive(job(boiler, device));
+    expect(codes(d)).toEqual(expect.arrayContaining([code, 'boiler.plan-misses']));
+    expect([d.boiler?.wires, d.boiler?.steps, d.proof.tests]).toEqual([[], [], []]);
+  });
+
+  it('the receiver is judged like every other part: its live, neutral and earth', () => {
+    const p = plant('zone-valves');
+    expect(bad(p, without(p, 'RX.L'))).toContain('boiler.receiver-dead');
+    expect(bad(p, without(p, 'RX.N'))).toContain('boiler.neutral-open');
+    expect(bad(p, without(p, 'RX.E'))).toContain('boiler.earth-missing');
+    const onEarth = asRecord(wiresOf(p).map((w) => (w.b === 'PUMP.N' ? { a: 'SUPPLY.E', b: 'PUMP.N' } : w)));
+    const d = derive(job({ plant: 'zone-valves', input: 'live', wires: onEarth }));
+    expect(codes(d)).toContain('boiler.earth-as-neutral');
+    // It runs all the same: only the wires show it.
+    expect(codes(d)).not.toContain('boiler.pump-silent');
+  });
+
+  it('a wall unit that needs a neutral is held until one is proved', () => {
+    const wall = (boiler: object): FindingCode[] =>
+      codes(derive(job({ plant: 'combination', input: 'live', ...boiler }, 'mw3-wall')));
+    const core = { colour: 'blue', idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4 };
+    expect(wall({ cores: { c1: core } })).toContain('boiler.neutral-unproved');
+    expect(wall({ cores: { c1: { ...core, junction: 'neutral' } } })).not.toContain('boiler.neutral-unproved');
+    expect(codes(derive(job({ plant: 'combination', input: 'live' }, 'hb1-head')))).not.toContain(
+      'boiler.neutral-unproved',
+    );
+  });
+
+  it('a store as hot as its flow is never reached, whatever the window', () => {
+    const d = derive(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, flowCelsius: 55 }));
+    expect(codes(d)).toContain('boiler.store-over-flow');
+    expect(d.boiler?.hotWater?.reheatMinutes).toBeNull();
+  });
 
   it('devices that do not suit', () => {
     expect(codes(derive(job({ plant: 'zone-valves', input: 'live' }, 'mw3-wall')))).toContain(
@@ -256,12 +316,10 @@ describe('derive, each mistake', () => {
       const p = plant(kind);
       const all = wiresOf(p);
       all.forEach((gone) => {
-        // A spare neutral or earth of the receiver itself changes nothing the circuit does.
-        if (/^(RX|PUMP)\.(N|E)$/.test(gone.b)) return;
-        if (gone.b === 'RX.L' || gone.b.endsWith('.earth') || gone.b === 'MID.blue') return;
+        // A boiler without overrun needs no permanent live for what is proved here.
         if (gone.b === 'BOILER.L' && kind !== 'combination') return;
         const left = all.filter((w) => w !== gone);
-        expect([kind, gone, bad(p, asRecord(left)).length > 1]).toEqual([kind, gone, true]);
+        expect([kind, gone, bad(p, asRecord(left)).length > 0]).toEqual([kind, gone, true]);
       });
     }
   });
@@ -284,6 +342,10 @@ describe('prove, test, prove', () => {
     expect(safe(r('prove-before', 231, 1), r('dead', 0, 2), r('prove-after', 230, 3))?.proved).toBe(true);
     expect(safe(r('prove-before', 231, 3), r('dead', 0, 2), r('prove-after', 230, 4))?.proved).toBe(false);
     expect(safe(r('prove-before', 231, 1), r('dead', 0, 2))?.findings.map((f) => f.code)).toEqual(['mains.not-proved']);
+    // Live once: the same points again, between two proofs.
+    const again = [r('dead', 228, 1), r('dead', 0, 3)];
+    expect(safe(r('prove-before', 231, 0), ...again, r('prove-after', 230, 4))?.proved).toBe(false);
+    expect(safe(r('prove-before', 231, 2), ...again, r('prove-after', 230, 4))?.proved).toBe(true);
     expect(safe(r('dead', 228, 2))?.findings.map((f) => f.code)).toEqual(['mains.still-live']);
   });
 });
@@ -330,9 +392,11 @@ describe('which core is which', () => {
   it.each([
     [{ idleVolts: 231, callVolts: 230, toNeutralOhms: 1e8 }, ['permanent live']],
     [{ idleVolts: 1, callVolts: 229, toNeutralOhms: 1e8 }, ['switched live']],
-    [{ idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4 }, ['neutral']],
+    [{ idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4, toEarthOhms: 1e8, isolation: 'double-pole' }, ['neutral']],
+    [{ idleVolts: 0, callVolts: 0, toNeutralOhms: 1e8, toEarthOhms: 0.3, isolation: 'double-pole' }, ['earth']],
+    [{ idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4, toEarthOhms: 0.5, junction: 'neutral' }, ['neutral']],
     [{ idleVolts: 64, callVolts: 70, toNeutralOhms: 1e8 }, ['unused']],
-  ])('%j', (core, can) => {
+  ] as const)('%j', (core, can) => {
     expect(coreMeanings({ colour: 'red', ...core })).toEqual(can);
     expect(nextForCore({ colour: 'red', ...core })).toBeNull();
   });
@@ -342,6 +406,18 @@ describe('which core is which', () => {
     expect(nextForCore({ colour: 'blue', idleVolts: 0 })).toContain('calling');
     expect(nextForCore({ colour: 'blue', idleVolts: 0, callVolts: 0 })).toContain('neutral bar');
     expect(nextForCore({ colour: 'blue', idleVolts: 230, callVolts: 0 })).toContain('contradict');
+    // Low to the neutral bar alone says nothing: both bars are one upstream.
+    const low = { colour: 'blue', idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4 };
+    expect(coreMeanings(low)).toEqual(['neutral or earth']);
+    expect(nextForCore(low)).toContain('earth bar');
+    expect(nextForCore({ ...low, toEarthOhms: 0.5 })).toContain('both poles');
+    expect(coreMeanings({ ...low, toEarthOhms: 0.5, isolation: 'double-pole' })).toEqual(['neutral or earth']);
+    expect(coreMeanings({ ...low, junction: 'live' })).toEqual([]);
+  });
+
+  it('leaves no gap between stray and live', () => {
+    for (let v = 0; v <= 260; v += 1)
+      expect([v, coreMeanings({ colour: 'red', idleVolts: v, callVolts: v }).length > 0]).toEqual([v, true]);
   });
 });
 
@@ -369,7 +445,7 @@ describe('settings and limits', () => {
 
 describe('why the water was cold', () => {
   it('a window too short, a draw too large, or the wiring', () => {
-    const p = plantOf({ ...survey, plant: 'zone-valves' }, 'live' satisfies OutputKind);
+    const p = plantOf({ ...survey, plant: 'zone-valves' }, null);
     if (!p) throw new Error('no plant');
     const hw = (windows: object[], drawOffs: object[]) => {
       const found = derive(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, windows, drawOffs })).boiler

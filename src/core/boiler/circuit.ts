@@ -9,13 +9,24 @@
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
-import { hasCylinder, heatingOutput, type Plant, plantParts, zoneValves } from './parts';
+import {
+  boxOf,
+  hasCylinder,
+  hasPumpPart,
+  heatingOutput,
+  needsCallRelay,
+  type Plant,
+  plantParts,
+  zoneValves,
+} from './parts';
 
 export const MAINS_VOLTS = 230;
 /** Loop impedance of a house's supply, and joints in the wiring centre. */
 const SUPPLY_OHMS = 0.35;
 const JOINT_OHMS = 0.02;
+const BOND_OHMS = 0.5;
 /** Nameplate values, typical: valve motor 6 VA, boiler controls and fan 120, pump 60, call relay 2. */
+const RECEIVER_VA = 3;
 export const USUAL_VA = { valve: 6, mid: 5, boiler: 120, pump: 60, call: 2 };
 export const SPUR_FUSE_AMPS = 3;
 /** The boiler's own call supply behind a dry input. */
@@ -67,15 +78,60 @@ const load = (id: string, name: string, a: string, b: string, va: number, runs: 
   runs,
 });
 
+/** What may be wrong inside parts: wires are wrong in the wires themselves. */
+export interface PlantFaults {
+  /** End switches that never open, by valve; ones that never make. */
+  stuck?: readonly string[];
+  endsOpen?: readonly string[];
+  /** Heating contacts of the receiver that never make, by zone from 0. */
+  contactsOpen?: readonly number[];
+  cylinderWelded?: boolean;
+  pumpDead?: boolean;
+}
+
+/**
+ * The receiver: its contacts move only while it has its own supply. A box without one (a battery head's bare
+ * contact) needs none.
+ */
+function receiverElements(plant: Plant, open: readonly number[]): CircuitElement[] {
+  const { powered } = boxOf(plant);
+  const elements: CircuitElement[] = [];
+  const alive = (from: string, node: string): string => {
+    if (!powered) return from;
+    elements.push(contact(`rx:alive:${node}`, 'receiver has its supply', from, node, { coil: 'receiver' }));
+    return node;
+  };
+  if (powered) elements.push(load('receiver', 'receiver', 'RX.L', 'RX.N', RECEIVER_VA, 'receiver'));
+  const heatFrom = alive(plant.output === 'live' ? 'RX.L' : 'RX.COM', 'rx.heat');
+  const heatTo = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+  const own = new Set(plantParts(plant).find((p) => p.id === 'RX')?.terminals ?? []);
+  const heat = (z: number, from: string, to: string): void => {
+    if (!open.includes(z) && own.has(to.slice(3)))
+      elements.push(contact(`rx:heat${z}`, `receiver, heating ${z + 1}`, from, to, { control: `heat:${z}` }));
+  };
+  heat(0, heatFrom, heatTo);
+  if (!own.has('L')) return elements;
+  const liveFrom = plant.output === 'live' ? heatFrom : alive('RX.L', 'rx.live');
+  for (let z = 1; z < plant.zones; z++) heat(z, liveFrom, `RX.${heatingOutput(z)}`);
+  if (hasCylinder(plant.kind)) {
+    if (own.has('3'))
+      elements.push(contact('rx:hw', 'receiver, hot water on', liveFrom, 'RX.3', { control: 'hot-water' }));
+    if (own.has('1'))
+      elements.push(
+        contact('rx:hw-off', 'receiver, hot water off', liveFrom, 'RX.1', { control: 'hot-water' }, 'closed'),
+      );
+  }
+  return elements;
+}
+
 /**
  * @param travelling valves have been called and have not arrived: their end switches are still open
- * @param stuck end switches that never open, by valve
  */
 export function plantNetlist(
   plant: Plant,
   survey: BoilerSurvey,
   wires: readonly Wire[],
-  options: { travelling?: boolean; stuck?: readonly string[] } = {},
+  options: PlantFaults & { travelling?: boolean } = {},
 ): Netlist {
   const elements: CircuitElement[] = [
     {
@@ -100,25 +156,44 @@ export function plantNetlist(
       amps: survey.fuseAmps ?? SPUR_FUSE_AMPS,
     },
   ];
+  // Neutral and earth are one upstream: a load returned to earth runs, and a meter does not tell the two apart.
+  elements.push({
+    kind: 'link',
+    id: 'bond',
+    name: 'neutral and earth upstream',
+    a: 'SUPPLY.N',
+    b: 'SUPPLY.E',
+    ohms: BOND_OHMS,
+  });
   wires.forEach((w, i) => {
-    // Earth carries nothing in health; it is checked as a wire, not solved.
-    if (w.a.endsWith('.E') || w.a.endsWith('.earth')) return;
     elements.push({ kind: 'joint', id: `wire:${i}`, name: `${w.a} to ${w.b}`, a: w.a, b: w.b, ohms: JOINT_OHMS });
   });
-  const receiverFrom = plant.output === 'live' ? 'RX.L' : 'RX.COM';
-  const heatTo = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
-  elements.push(contact('rx:heat0', 'receiver, heating', receiverFrom, heatTo, { control: 'heat:0' }));
-  for (let z = 1; z < plant.zones; z++)
-    elements.push(
-      contact(`rx:heat${z}`, `receiver, heating ${z + 1}`, 'RX.L', `RX.${heatingOutput(z)}`, { control: `heat:${z}` }),
-    );
+  elements.push(...receiverElements(plant, options.contactsOpen ?? []));
   if (hasCylinder(plant.kind)) {
+    const welded = options.cylinderWelded === true;
     elements.push(
-      contact('rx:hw', 'receiver, hot water on', 'RX.L', 'RX.3', { control: 'hot-water' }),
-      contact('rx:hw-off', 'receiver, hot water off', 'RX.L', 'RX.1', { control: 'hot-water' }, 'closed'),
-      contact('cyl:call', 'cylinder thermostat calling', 'CYL.COM', 'CYL.CALL', { control: 'cylinder-cold' }),
-      contact('cyl:sat', 'cylinder thermostat satisfied', 'CYL.COM', 'CYL.SAT', { control: 'cylinder-cold' }, 'closed'),
+      welded
+        ? {
+            kind: 'link',
+            id: 'cyl:call',
+            name: 'cylinder thermostat welded',
+            a: 'CYL.COM',
+            b: 'CYL.CALL',
+            ohms: CLOSED_OHMS,
+          }
+        : contact('cyl:call', 'cylinder thermostat calling', 'CYL.COM', 'CYL.CALL', { control: 'cylinder-cold' }),
     );
+    if (!welded)
+      elements.push(
+        contact(
+          'cyl:sat',
+          'cylinder thermostat satisfied',
+          'CYL.COM',
+          'CYL.SAT',
+          { control: 'cylinder-cold' },
+          'closed',
+        ),
+      );
   }
   const valve = (id: string, name: string): void => {
     elements.push(load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name));
@@ -132,7 +207,7 @@ export function plantNetlist(
         b: `${id}.orange`,
         ohms: CLOSED_OHMS,
       });
-    else if (!options.travelling)
+    else if (!options.travelling && !options.endsOpen?.includes(id))
       elements.push(contact(end, `end switch of ${name}`, `${id}.grey`, `${id}.orange`, { coil: `motor:${id}` }));
   };
   if (plant.kind === 'zone-valves') {
@@ -148,7 +223,12 @@ export function plantNetlist(
       elements.push(contact('mid:switch', 'the valve’s own switch', 'MID.white', 'MID.orange', { coil: 'mid:grey' }));
   }
   const boilerVA = survey.boilerVA ?? USUAL_VA.boiler;
-  if (plant.kind === 'combination' && (plant.input === 'low-voltage' || plant.input === 'volt-free')) {
+  if (needsCallRelay(plant))
+    elements.push(
+      load('relay', 'call relay', 'RELAY.A1', 'RELAY.A2', USUAL_VA.call, ''),
+      contact('relay:contact', 'call relay contact', 'RELAY.COM', 'RELAY.NO', { coil: 'relay' }),
+    );
+  if (plant.input === 'low-voltage' || plant.input === 'volt-free') {
     elements.push(
       {
         kind: 'source',
@@ -178,12 +258,19 @@ export function plantNetlist(
     elements.push(load('boiler', 'boiler', 'BOILER.SL', 'BOILER.N', boilerVA, 'boiler'));
   }
   // The boiler's pump output: live while it fires; overrun keeps it on from the permanent live.
-  if (plant.overrun || plant.kind === 'combination')
+  if (plant.input !== 'bus' && (plant.overrun || plant.kind === 'combination'))
     elements.push(contact('boiler:pump', 'boiler’s pump output', 'BOILER.L', 'BOILER.PUMP', { coil: 'boiler' }));
-  elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump'));
+  if (hasPumpPart(plant) && !options.pumpDead)
+    elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump'));
   return {
     elements,
     ground: 'SUPPLY.N',
-    extraNodes: plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)),
+    // Terminals traced on a box that is not the sheet's stay points, so that a probe may touch them.
+    extraNodes: [
+      ...plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)),
+      'BOILER.SL',
+      'BOILER.CALL1',
+      'BOILER.CALL2',
+    ],
   };
 }

@@ -1,8 +1,8 @@
 /** What a plant does for one demand, step by step: the call, the valves on their way, the valves arrived. */
 import { CircuitSolver } from '../circuit/solve';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
-import { type Demand, demandControls, plantNetlist } from './circuit';
-import { hasCylinder, type Plant, zoneValves } from './parts';
+import { type Demand, demandControls, type PlantFaults, plantNetlist } from './circuit';
+import { hasCylinder, hasPumpPart, type Plant, zoneValves } from './parts';
 
 /** Where a three-port valve sends the water; null where it holds its last place. */
 export type Port = 'cylinder' | 'middle' | 'radiators' | null;
@@ -33,11 +33,26 @@ export interface DemandResult {
 
 const LIVE_VOLTS = 50;
 
-/** The truth a plant must reproduce: who runs for a demand. */
-export function expected(plant: Plant, d: Demand): { boiler: boolean; cylinder: boolean; radiators: boolean } {
+export interface Truth {
+  boiler: boolean;
+  /** The pump, wherever it is. */
+  pump: boolean;
+  cylinder: boolean;
+  radiators: boolean;
+  /** Valves that stand open. */
+  open: readonly string[];
+}
+
+/** The truth a plant must reproduce, from demand and plant alone: who runs, and where the water goes. */
+export function expected(plant: Plant, d: Demand): Truth {
   const heating = d.heating.length > 0;
   const hotWater = hasCylinder(plant.kind) && d.hotWater && d.cylinderCold;
-  return { boiler: heating || hotWater, cylinder: hotWater, radiators: heating };
+  // Gravity: the boiler is called by hot water only, and heating turns the pump on whatever is hot.
+  if (plant.kind === 'gravity')
+    return { boiler: hotWater, pump: heating, cylinder: hotWater, radiators: heating && hotWater, open: [] };
+  const open = plant.kind === 'zone-valves' ? [...(hotWater ? ['HW'] : []), ...d.heating.map((z) => `CH${z + 1}`)] : [];
+  const boiler = heating || hotWater;
+  return { boiler, pump: boiler, cylinder: hotWater, radiators: heating, open };
 }
 
 /** Table of the three-port valve: white is heating wanted, grey is hot water satisfied. */
@@ -49,11 +64,11 @@ export function runDemand(
   survey: BoilerSurvey,
   wires: readonly Wire[],
   demand: Demand,
-  stuck: readonly string[] = [],
+  faults: PlantFaults = {},
 ): DemandResult {
   const state = { controls: demandControls(demand), suppliesOff: new Set<string>() };
   const solveAt = (travelling: boolean) => {
-    const solver = new CircuitSolver(plantNetlist(plant, survey, wires, { travelling, stuck }));
+    const solver = new CircuitSolver(plantNetlist(plant, survey, wires, { ...faults, travelling }));
     return { solver, solution: solver.solve(state) };
   };
   const step = (name: string, travelling: boolean): DemandStep & { at: ReturnType<typeof solveAt> } => {
@@ -79,7 +94,8 @@ export function runDemand(
   const busWired =
     wires.some((w) => /\.BUS/.test(w.a) && /\.BUS/.test(w.b)) && wires.filter((w) => /\.BUS/.test(w.b)).length >= 2;
   const boilerFires = solution.running.has('boiler') || (busCall && busWired);
-  const pumpRuns = solution.running.has('pump') || (busCall && busWired);
+  const inside = !hasPumpPart(plant);
+  const pumpRuns = solution.running.has('pump') || (inside && boilerFires) || (busCall && busWired && !faults.pumpDead);
   const port = plant.kind === 'three-port' ? portOf(on('MID.white'), on('MID.grey')) : null;
   const open = ['HW', ...zoneValves(plant)].filter((v) => solution.running.has(`motor:${v}`));
   const flow = boilerFires || pumpRuns;
@@ -127,8 +143,13 @@ export function demandPairs(plant: Plant): { id: string; name: string; demand: D
     pairs.push({ id: 'both', name: 'both', demand: { ...none, heating: [0], hotWater: true } });
     pairs.push({
       id: 'satisfied',
-      name: 'hot water on, cylinder hot',
+      name: 'both, cylinder hot',
       demand: { heating: [0], hotWater: true, cylinderCold: false },
+    });
+    pairs.push({
+      id: 'hw-satisfied',
+      name: 'hot water on, cylinder hot',
+      demand: { heating: [], hotWater: true, cylinderCold: false },
     });
   }
   return pairs;

@@ -10,10 +10,10 @@ import { type CardRow, cardOf, conflictFindings } from '../settings/card';
 import type { Timeline, TimelineItem } from '../timeline/timeline';
 import { availableNow, schedule } from '../timeline/timeline';
 import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
-import { type DemandRow, demandPairs } from './demand';
+import { type DemandRow, demandPairs, expected, runDemand } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
 import { type HotWater, hotWater } from './hot-water';
-import { type PartInfo, type Plant, plantOf, plantParts } from './parts';
+import { needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
 import { proofPlan } from './proof';
 import { boilerSettings, flowCheck } from './settings';
 import { BOILER_SHEETS, type BoilerSheet } from './sheet';
@@ -108,10 +108,12 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   else if (!sheet) findings.push(finding('device.unknown-sheet', { sheet: asked.device.sheet }, ['device']));
   if (survey.plant === undefined) questions.push(plantQuestion);
   if (survey.plant !== undefined && survey.input === undefined) questions.push(inputQuestion);
-  const plant = plantOf(survey, sheet?.output ?? 'live');
+  const plant = plantOf(survey, sheet);
   const traced = survey.wires ? Object.values(survey.wires) : null;
-  const wires = plant ? planWires(plant) : [];
-  const safe = checkMainsSafe(asked);
+  const missed = plant ? planMisses(plant, survey) : [];
+  const offered = missed.length === 0;
+  const wires = plant && offered ? planWires(plant) : [];
+  const safe = checkMainsSafe(asked, 200, plant !== null);
   findings.push(...safe.findings);
   const demands: DemandRow[] = [];
   if (plant && sheet) {
@@ -126,15 +128,26 @@ export function deriveBoiler(asked: Job): BoilerDerived {
       );
     if (plant.input === 'bus' && sheet.output !== 'bus')
       findings.push(finding('boiler.no-bus-output', { device: sheet.name }, ['device'], sheet.name));
-    const judged = traced ?? wires;
+    if (!offered)
+      findings.push(
+        finding(
+          'boiler.plan-misses',
+          { device: sheet.name, demand: missed[0] ?? '' },
+          ['device'],
+          'the truth of the plant against the circuit of every wire planned',
+        ),
+      );
+    findings.push(...neutralFindings(asked, sheet));
+    const judged = traced ?? planWires(plant);
     findings.push(...wiringFindings(plant, survey, judged, sheet));
-    const planned = truthFindings(plant, survey, wires).results;
+    const planned = offered ? truthFindings(plant, survey, wires).results : [];
     const now = traced ? truthFindings(plant, survey, traced) : null;
     findings.push(...(now?.findings ?? []));
-    demandPairs(plant).forEach((p, i) => {
-      const result = planned[i];
-      if (result) demands.push({ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null });
-    });
+    if (offered)
+      demandPairs(plant).forEach((p, i) => {
+        const result = planned[i];
+        if (result) demands.push({ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null });
+      });
     const amps = contactLoad(plant, survey);
     if (amps > sheet.contactAmps)
       findings.push(
@@ -162,12 +175,12 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   findings.push(...conflictFindings(asked, canonical), ...card.findings);
   const items = sheet ? startItems(survey, sheet) : [];
   const done = new Set(Object.entries(survey.start).flatMap(([id, s]) => (s.done ? [id] : [])));
-  const tests: TestPlan[] = plant && sheet ? proofPlan(plant, sheet, demands) : [];
+  const tests: TestPlan[] = plant && sheet && offered ? proofPlan(plant, sheet, demands) : [];
   const proof = runProof(asked, tests, blockersOf(findings));
   findings.push(...proofFindings(proof, asked.units));
   if (survey.internet === false) findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
   findings.sort(bySeverity);
-  const nets = plant ? planNets(plant) : [];
+  const nets = plant && offered ? planNets(plant) : [];
   return {
     sheet,
     plant,
@@ -188,8 +201,8 @@ export function deriveBoiler(asked: Job): BoilerDerived {
       next: nextForCore(c),
     })),
     safe,
-    steps: workSteps(nets, plant, survey.oldRoomThermostat),
-    kit: kitOf(sheet, survey),
+    steps: workSteps(nets, offered ? plant : null, survey.oldRoomThermostat),
+    kit: kitOf(sheet, plant),
     sentence: plant
       ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${INPUT_WORDS[plant.input]}.`
       : 'Say what plant it is; the rest follows from that.',
@@ -199,7 +212,37 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   };
 }
 
-function kitOf(sheet: BoilerSheet | null, survey: Job['boiler']): BoilerDerived['kit'] {
+/** Demands that the planned wires do not serve as the plant must: a plan that misses one is not offered. */
+function planMisses(plant: Plant, survey: Job['boiler']): string[] {
+  const wires = planWires(plant);
+  return demandPairs(plant).flatMap(({ name, demand }) => {
+    const r = runDemand(plant, survey, wires, demand);
+    const want = expected(plant, demand);
+    const same =
+      r.boilerFires === want.boiler &&
+      r.pumpRuns === want.pump &&
+      r.toCylinder === want.cylinder &&
+      r.toRadiators === want.radiators &&
+      !r.mainsOnCall;
+    return same ? [] : [name];
+  });
+}
+
+/** A device that hangs at the wall on mains needs a neutral there, and a core is one only when it is proved. */
+function neutralFindings(job: Job, sheet: BoilerSheet): Finding[] {
+  if (!sheet.needsNeutral || sheet.head !== 'mains') return [];
+  const proved =
+    job.boiler.deviceNeutral === 'landed' ||
+    Object.values(job.boiler.cores).some((c) => {
+      const can = coreMeanings(c);
+      return can.length === 1 && can[0] === 'neutral';
+    });
+  return proved
+    ? []
+    : [finding('boiler.neutral-unproved', { device: sheet.name }, ['cores'], 'no core settled as the neutral')];
+}
+
+function kitOf(sheet: BoilerSheet | null, plant: Plant | null): BoilerDerived['kit'] {
   const kit = [
     { id: 'tester', name: 'Two-pole tester and proving unit', why: 'prove, test, prove' },
     { id: 'lock', name: 'Lock and tag for the spur', why: 'nobody switches it on' },
@@ -210,8 +253,14 @@ function kitOf(sheet: BoilerSheet | null, survey: Job['boiler']): BoilerDerived[
   ];
   if (sheet) kit.push({ id: 'device', name: sheet.name, why: 'the device itself' });
   if (sheet?.head === 'battery') kit.push({ id: 'batteries', name: 'Fresh batteries', why: 'for the head' });
-  if (sheet && sheet.output === 'volt-free' && survey.input === 'live')
+  if (sheet && sheet.output !== 'live' && plant && switchesMains(plant))
     kit.push({ id: 'link', name: 'Link wire, 1 mm²', why: 'L to COM of a volt-free output' });
+  if (plant && needsCallRelay(plant))
+    kit.push({
+      id: 'relay',
+      name: 'Relay, 230 V coil, volt-free contact',
+      why: 'between the valves and the boiler’s dry input',
+    });
   return kit;
 }
 

@@ -3,7 +3,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { MAINS_VOLTS, SPUR_FUSE_AMPS, USUAL_VA } from './circuit';
 import { type DemandResult, demandPairs, expected, runDemand } from './demand';
-import { heatingOutput, type Plant, zoneValves } from './parts';
+import { boxOf, hasPumpPart, heatingOutput, needsCallRelay, type Plant, switchesMains, zoneValves } from './parts';
 import type { BoilerSheet } from './sheet';
 import { pointsOf } from './wiring';
 
@@ -46,15 +46,34 @@ export function wiringFindings(
   for (const w of wires)
     for (const p of [w.a, w.b])
       if (!known.has(p)) findings.push(finding('boiler.unknown-point', { point: p }, about(p), `${w.a} to ${w.b}`));
-  const switching = plant.input === 'live';
-  if (plant.kind !== 'combination' && !switching)
+  const box = boxOf(plant);
+  if (needsCallRelay(plant))
     findings.push(
-      finding('boiler.needs-relay', { input: INPUT_WORDS[plant.input] }, about('BOILER.SL'), `input: ${plant.input}`),
+      finding('boiler.needs-relay', { input: INPUT_WORDS[plant.input] }, about('RELAY.A1'), `input: ${plant.input}`),
     );
-  if (plant.output === 'volt-free' && switching && !is('RX.L', 'RX.COM'))
+  else if (plant.kind !== 'combination' && plant.input === 'bus')
+    findings.push(finding('boiler.bus-behind-valves', {}, about('BOILER.BUS1'), `input: ${plant.input}`));
+  const dry = plant.output !== 'live';
+  const linked = is('SUPPLY.L', 'RX.COM') || is('RX.L', 'RX.COM');
+  if (dry && switchesMains(plant) && !linked)
     findings.push(finding('boiler.link-missing', {}, about('RX.L', 'RX.COM'), 'L and COM are not joined'));
-  if (plant.output !== 'live' && plant.input === 'low-voltage' && is('RX.L', 'RX.COM'))
+  if (dry && !switchesMains(plant) && plant.input !== 'bus' && linked)
     findings.push(finding('boiler.link-on-low-voltage', {}, about('RX.L', 'RX.COM'), 'L and COM are joined'));
+  if (
+    plant.output === 'live' &&
+    plant.kind === 'combination' &&
+    (plant.input === 'low-voltage' || plant.input === 'volt-free')
+  )
+    findings.push(
+      finding(
+        'boiler.live-into-dry',
+        { input: INPUT_WORDS[plant.input], device: sheet.name },
+        about('BOILER.CALL1'),
+        'live outputs',
+      ),
+    );
+  if (box.powered && !is('SUPPLY.L', 'RX.L'))
+    findings.push(finding('boiler.receiver-dead', {}, about('RX.L'), 'L of the receiver is not joined'));
   if (is('RX.BUS1', 'BOILER.BUS1') || is('RX.BUS1', 'BOILER.BUS2')) {
     const out = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
     if (is(out, 'BOILER.SL'))
@@ -62,7 +81,7 @@ export function wiringFindings(
         finding('boiler.bus-and-live', {}, about('RX.BUS1', 'BOILER.SL'), 'bus and switched live both joined'),
       );
   }
-  if (plant.kind === 'three-port' && !(is('RX.1', 'MID.grey') || !sheet.hotWaterOff))
+  if (plant.kind === 'three-port' && sheet.hotWaterOff && !is('RX.1', 'MID.grey'))
     findings.push(finding('boiler.hw-off-missing', {}, about('RX.1', 'MID.grey'), 'RX.1 is not joined to grey'));
   if (plant.kind === 'three-port' && !sheet.hotWaterOff)
     findings.push(finding('boiler.no-hw-off-output', { device: sheet.name }, ['device'], sheet.name));
@@ -76,10 +95,14 @@ export function wiringFindings(
     findings.push(
       finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to white, 4 to the cylinder'),
     );
+  const valveParts =
+    plant.kind === 'zone-valves' ? ['HW', ...zoneValves(plant)] : plant.kind === 'three-port' ? ['MID'] : [];
+  const pump = hasPumpPart(plant) ? ['PUMP'] : [];
+  const rx = box.powered ? ['RX'] : [];
   const wantsLive = plant.overrun || plant.kind === 'combination';
   if (wantsLive && !(is('SUPPLY.L', 'BOILER.L') && survey.permanentLive !== false))
     findings.push(finding('boiler.no-permanent-live', {}, about('BOILER.L'), 'no permanent live'));
-  const earthed = ['BOILER.E', ...zoneValves(plant).map((v) => `${v}.earth`)];
+  const earthed = [...['BOILER', ...pump, ...rx].map((p) => `${p}.E`), ...valveParts.map((v) => `${v}.earth`)];
   const loose = earthed.filter((p) => !is('SUPPLY.E', p));
   if (survey.earth === false || loose.length > 0)
     findings.push(
@@ -92,9 +115,13 @@ export function wiringFindings(
     );
   if (survey.neutral === 'shared')
     findings.push(finding('boiler.neutral-shared', {}, about('SUPPLY.N'), 'neutral of another circuit'));
-  const neutrals = ['BOILER.N', 'PUMP.N', ...zoneValves(plant).map((v) => `${v}.blue`)].filter(
-    (p) => !is('SUPPLY.N', p),
-  );
+  const returns = [...['BOILER', ...pump, ...rx].map((p) => `${p}.N`), ...valveParts.map((v) => `${v}.blue`)];
+  const onEarth = is('SUPPLY.N', 'SUPPLY.E') ? ['SUPPLY.N'] : returns.filter((p) => is('SUPPLY.E', p));
+  if (onEarth.length > 0)
+    findings.push(
+      finding('boiler.earth-as-neutral', { points: onEarth }, about(...onEarth), 'joined to the earth bar'),
+    );
+  const neutrals = returns.filter((p) => !is('SUPPLY.N', p) && !onEarth.includes(p));
   if (neutrals.length > 0)
     findings.push(finding('boiler.neutral-open', { points: neutrals }, about(...neutrals), 'not joined to N'));
   if (survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS)
@@ -138,8 +165,6 @@ export function truthFindings(
     const name = pairs[i]?.name ?? '';
     if (r.mainsOnCall)
       findings.push(finding('boiler.mains-on-low-voltage', { demand: name }, about('BOILER.CALL1'), name));
-    // Gravity: heating without hot water only pumps cold water about; that is its nature and has its own finding.
-    if (plant.kind === 'gravity' && !r.demand.hotWater) return;
     if (r.boilerFires !== want.boiler)
       findings.push(
         finding(
@@ -149,7 +174,7 @@ export function truthFindings(
           name,
         ),
       );
-    else if (want.boiler && !r.pumpRuns)
+    else if (want.pump && !r.pumpRuns)
       findings.push(finding('boiler.pump-silent', { demand: name }, about('PUMP.L'), name));
     else if (want.boiler && (r.toCylinder !== want.cylinder || r.toRadiators !== want.radiators))
       findings.push(finding('boiler.wrong-way', { demand: name }, ['plant'], name));

@@ -40,14 +40,18 @@ export function storeOf(survey: BoilerSurvey): Store | null {
 export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findings: Finding[] } {
   const store = storeOf(survey);
   if (!store) return { result: null, findings: [] };
-  const seconds = reheatSeconds(store, store.coldCelsius);
+  // The flow heats it: a store as hot as the flow is never reached, however long the window.
+  const flow = survey.emitters === 'floor' ? undefined : survey.flowCelsius;
+  const overFlow = flow !== undefined && store.targetCelsius >= flow;
+  const reheat = (from: number): number | null => (overFlow ? null : reheatSeconds(store, from));
+  const seconds = reheat(store.coldCelsius);
   const reheatMinutes = seconds === null ? null : Math.ceil(seconds / 60);
   const plan = survey.windows ?? DEFAULT_WINDOWS;
   const day = settledDay(store, plan, survey.drawOffs ?? DEFAULT_DRAWS);
   const windows = plan.map((w) => {
     const minutes = (w.to - w.from + 1440) % 1440;
     const from = day.celsius[Math.min(1439, w.from)] ?? store.coldCelsius;
-    const needs = reheatSeconds(store, from);
+    const needs = reheat(from);
     const needsMinutes = needs === null ? null : Math.ceil(needs / 60);
     return {
       from: w.from,
@@ -58,7 +62,11 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
     };
   });
   const findings: Finding[] = [];
-  if (reheatMinutes === null)
+  if (overFlow)
+    findings.push(
+      finding('boiler.store-over-flow', { store: store.targetCelsius, flow: flow ?? 0 }, ['store'], 'flow as noted'),
+    );
+  else if (reheatMinutes === null)
     findings.push(finding('boiler.reheat-never', { watts: store.watts }, ['store'], 'losses exceed the power'));
   for (const w of windows)
     if (w.short > 0 && w.needsMinutes !== null)

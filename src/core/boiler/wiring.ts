@@ -3,7 +3,17 @@
  * Live, neutral and earth are bars; every other net gets a terminal of its own.
  */
 import type { Wire } from '../job/boiler-schema';
-import { hasCylinder, heatingOutput, type Plant, plantParts, zoneValves } from './parts';
+import {
+  boxOf,
+  hasCylinder,
+  hasPumpPart,
+  heatingOutput,
+  needsCallRelay,
+  type Plant,
+  plantParts,
+  switchesMains,
+  zoneValves,
+} from './parts';
 
 /** A net: points that are one piece of copper, by what they carry. */
 export interface Net {
@@ -16,11 +26,12 @@ export interface Net {
 /** The number a net's terminal is shown by. */
 export const terminalOf = (net: Net, index: number): number => net.terminal ?? index + 1;
 
-/** Nets of the plan. The first three are the bars. */
+/** Nets of the plan. The first three are the bars. Only terminals that exist are named. */
 export function planNets(plant: Plant): Net[] {
-  const live: string[] = ['SUPPLY.L', 'RX.L'];
-  const neutral: string[] = ['SUPPLY.N', 'RX.N', 'BOILER.N'];
-  const earth: string[] = ['SUPPLY.E', 'RX.E', 'BOILER.E', 'PUMP.E'];
+  const box = boxOf(plant);
+  const live: string[] = ['SUPPLY.L', ...(box.powered ? ['RX.L'] : [])];
+  const neutral: string[] = ['SUPPLY.N', ...(box.powered ? ['RX.N'] : []), 'BOILER.N'];
+  const earth: string[] = ['SUPPLY.E', ...(box.powered ? ['RX.E'] : []), 'BOILER.E'];
   const nets: Net[] = [];
   const call: string[] = [];
   const net = (name: string, ...points: string[]): void => {
@@ -28,8 +39,8 @@ export function planNets(plant: Plant): Net[] {
   };
   const valves = zoneValves(plant);
   const dryPair = plant.input === 'low-voltage' || plant.input === 'volt-free';
-  // Volt-free outputs that switch the mains need their common linked to L; into a dry input they must not have it.
-  if (plant.output === 'volt-free' && !dryPair && plant.input === 'live') live.push('RX.COM');
+  // A dry output that is to switch mains needs its common linked to L; into a dry input it must not have it.
+  if (plant.output !== 'live' && switchesMains(plant)) live.push('RX.COM');
   live.push('BOILER.L');
   const heating = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
 
@@ -38,18 +49,21 @@ export function planNets(plant: Plant): Net[] {
       net('bus', 'RX.BUS1', 'BOILER.BUS1');
       net('bus', 'RX.BUS2', 'BOILER.BUS2');
     } else if (dryPair) {
-      net('call pair', 'RX.COM', 'BOILER.CALL1');
-      net('call pair', 'RX.NO', 'BOILER.CALL2');
+      // A live output has nothing that may touch a dry input: no pair, and the truth is missed.
+      if (plant.output !== 'live') {
+        net('call pair', 'RX.COM', 'BOILER.CALL1');
+        net('call pair', 'RX.NO', 'BOILER.CALL2');
+      }
     } else call.push(heating);
   }
   if (plant.kind === 'zone-valves') {
     neutral.push('HW.blue', ...valves.map((v) => `${v}.blue`));
     earth.push('HW.earth', ...valves.map((v) => `${v}.earth`));
     live.push('HW.grey', ...valves.map((v) => `${v}.grey`));
-    net('hot water on', 'RX.3', 'CYL.COM');
+    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
     net('cylinder calls', 'CYL.CALL', 'HW.brown');
     valves.forEach((v, i) => {
-      net(`heating ${i + 1} on`, i === 0 ? heating : `RX.${heatingOutput(i)}`, `${v}.brown`);
+      if (i < box.channels) net(`heating ${i + 1} on`, i === 0 ? heating : `RX.${heatingOutput(i)}`, `${v}.brown`);
     });
     call.push('HW.orange', ...valves.map((v) => `${v}.orange`));
   }
@@ -57,22 +71,33 @@ export function planNets(plant: Plant): Net[] {
     neutral.push('MID.blue');
     earth.push('MID.earth');
     net('heating on', heating, 'MID.white');
-    net('hot water on', 'RX.3', 'CYL.COM');
-    net('hot water satisfied', 'RX.1', 'CYL.SAT', 'MID.grey');
+    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
+    net('hot water satisfied', ...(box.hotWaterOff ? ['RX.1'] : []), 'CYL.SAT', 'MID.grey');
     call.push('CYL.CALL', 'MID.orange');
   }
   if (plant.kind === 'gravity') {
-    net('hot water on', 'RX.3', 'CYL.COM');
+    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
     call.push('CYL.CALL');
-    net('heating on', heating, 'PUMP.L');
+    if (hasPumpPart(plant)) net('heating on', heating, 'PUMP.L');
   }
-  if (call.length > 0) net('call', ...call, 'BOILER.SL');
-  if (plant.kind !== 'gravity') {
+  if (call.length > 0) {
+    // Valves give a live: a boiler with a dry input is called through a relay's contact.
+    if (needsCallRelay(plant)) {
+      net('call', ...call, 'RELAY.A1');
+      neutral.push('RELAY.A2');
+      net('call pair', 'RELAY.COM', 'BOILER.CALL1');
+      net('call pair', 'RELAY.NO', 'BOILER.CALL2');
+    } else if (plant.input === 'live') net('call', ...call, 'BOILER.SL');
+    else net('call', ...call);
+  }
+  if (hasPumpPart(plant)) {
     neutral.push('PUMP.N');
-    if (plant.overrun) net('pump', 'BOILER.PUMP', 'PUMP.L');
-    else if (plant.kind === 'combination') net('pump', 'BOILER.PUMP', 'PUMP.L');
-    else nets.find((n) => n.name === 'call')?.points.push('PUMP.L');
-  } else neutral.push('PUMP.N');
+    earth.push('PUMP.E');
+    if (plant.kind !== 'gravity') {
+      if (plant.overrun || plant.kind === 'combination') net('pump', 'BOILER.PUMP', 'PUMP.L');
+      else nets.find((n) => n.name === 'call')?.points.push('PUMP.L');
+    }
+  }
   return [
     { name: 'live', points: live },
     { name: 'neutral', points: neutral },

@@ -40,12 +40,70 @@ export const BOILER_FINDINGS = {
     }),
   ),
   'boiler.needs-relay': entry<{ input: string }>(
+    'caution',
+    'decide',
+    'The valves give a live call and the boiler’s input does not take one: a relay is planned between.',
+    (f) => ({
+      message: `The valves call with 230 V, and this boiler takes ${f.input}: the plan puts a relay between.`,
+      fix: 'Its coil goes on the call net, its volt-free contact on the boiler. Or use the boiler’s own interface for valves.',
+    }),
+  ),
+  'boiler.bus-behind-valves': entry<None>(
     'blocker',
     'decide',
-    'The valves give a live call and the boiler’s input does not take one.',
+    'A bus boiler behind zone valves or a cylinder.',
+    () => ({
+      message: 'The valves call with 230 V and this boiler takes only a data bus: nothing here joins the two.',
+      fix: 'Use the boiler maker’s interface for valves, or a boiler input that takes a call.',
+    }),
+  ),
+  'boiler.live-into-dry': entry<{ input: string; device: string }>(
+    'blocker',
+    'decide',
+    'Live outputs and a boiler input that must stay free of mains.',
     (f) => ({
-      message: `The valves call with 230 V, and this boiler takes ${f.input}: the plan’s live must not reach its call terminals.`,
-      fix: 'Put a relay between: its coil on the call net, its volt-free contact on the boiler; or use the boiler’s own interface for valves.',
+      message: `${f.device} puts out 230 V, and this boiler takes ${f.input}: mains must never enter it.`,
+      fix: 'Choose a device with a volt-free contact, or an isolating relay between.',
+    }),
+  ),
+  'boiler.receiver-dead': entry<None>('blocker', 'connect', 'The receiver has no live of its own.', () => ({
+    message: 'The receiver has no live of its own: its contacts will never move.',
+    fix: 'Bring L and N from the spur to the receiver.',
+  })),
+  'boiler.earth-as-neutral': entry<{ points: string[] }>(
+    'blocker',
+    'connect',
+    'An earth is used as a neutral, or both bars are joined here.',
+    (f) => ({
+      message: `${listed(f.points)} returns to earth instead of neutral: every metal part could become live.`,
+      fix: 'Stop. Earth is never a neutral. A licensed person gives it a neutral of its own.',
+    }),
+  ),
+  'boiler.neutral-unproved': entry<{ device: string }>(
+    'blocker',
+    'decide',
+    'The device needs a neutral and none has been proved where it hangs.',
+    (f) => ({
+      message: `${f.device} needs a neutral at the wall, and no core there has been proved to be one.`,
+      fix: 'Trace a core to N in the junction box, or prove it with both poles isolated; else choose a battery device, or a new cable.',
+    }),
+  ),
+  'boiler.plan-misses': entry<{ device: string; demand: string }>(
+    'blocker',
+    'decide',
+    'No wiring of this box does what the plant must: no plan is offered.',
+    (f) => ({
+      message: `With ${f.device} no wiring serves ${f.demand}: no plan is offered.`,
+      fix: 'Choose a device with the outputs this plant needs.',
+    }),
+  ),
+  'boiler.store-over-flow': entry<{ store: number; flow: number }>(
+    'blocker',
+    'set-up',
+    'The store is to be hotter than the flow that heats it.',
+    (f) => ({
+      message: `The store is to reach ${fixed(f.store, 0)} °C and the flow is ${fixed(f.flow, 0)} °C: it never will.`,
+      fix: 'A flow at least 5 to 10 K above the store’s target while it heats.',
     }),
   ),
   'boiler.gravity': entry<None>('caution', 'decide', 'Old gravity hot water.', () => ({

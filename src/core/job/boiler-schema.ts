@@ -35,6 +35,10 @@ export const BoilerSurvey = z.strictObject({
   /** The boiler runs its pump on after the call: it feeds the pump and needs a permanent live. */
   pumpOverrun: z.boolean().optional(),
   permanentLive: z.boolean().optional(),
+  /** Where the pump is: in the boiler's case, or a part of its own. */
+  pump: z.enum(['inside', 'outside']).optional(),
+  /** A core at the device that was traced or landed as its neutral; none: there is no neutral there. */
+  deviceNeutral: z.enum(['landed', 'none']).optional(),
   /** Electrical, at 230 V. */
   boilerVA: z.number().positive().max(2000).optional(),
   pumpVA: z.number().positive().max(2000).optional(),
@@ -82,6 +86,12 @@ export const BoilerSurvey = z.strictObject({
         callVolts: z.number().min(0).max(300).optional(),
         /** Continuity to the neutral bar with the supply off. */
         toNeutralOhms: z.number().min(0).max(1e9).optional(),
+        /** To the earth bar, likewise. */
+        toEarthOhms: z.number().min(0).max(1e9).optional(),
+        /** How it was dead for the ohms: with the live alone off, both bars may be one upstream. */
+        isolation: z.enum(['live-only', 'double-pole']).optional(),
+        /** Seen in the junction box: where its other end is. */
+        junction: z.enum(['live', 'switched', 'neutral', 'earth', 'loose']).optional(),
       }),
     )
     .prefault({}),

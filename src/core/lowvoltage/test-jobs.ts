@@ -41,6 +41,25 @@ export function provedDead(job: Job): Job {
   };
 }
 
+/** Mains proved dead: tester, the three pairs in one reading, tester. */
+export const mainsDead = (live = 231): Record<string, Reading> => {
+  const one = (measure: string, value: number, minute: number): Reading => ({
+    at: `2026-01-01T00:0${minute}:00Z`,
+    by: 'file',
+    source: 'typed',
+    quantity: 'volts-ac',
+    value,
+    stop: 'make-safe',
+    measure,
+    state: 'off',
+  });
+  return {
+    before: one('prove-before', live, 0),
+    dead: one('dead', 0, 1),
+    after: one('prove-after', live, 2),
+  };
+};
+
 /** A gas job on the five-screw device, proved dead, unless told otherwise. */
 export const landed = (lines: string, survey: object = {}, job: object = {}): Job =>
   provedDead(jobFile({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines, ...survey }, ...job }));

@@ -8,6 +8,8 @@ export interface RigClient {
   thermostat: (change: object) => Promise<RigState>;
   advance: (seconds: number) => Promise<RigState>;
   probe: (a: string, b: string, meterOhms: number) => Promise<number>;
+  /** Resistance between two points, with the supply off. */
+  ohms: (a: string, b: string) => Promise<number>;
   code: () => Promise<{ code: string; expiresAt: string }>;
   /** Boiler plants: a demand on the receiver; pairing of the head. */
   demand: (demand: object) => Promise<RigState>;

@@ -34,7 +34,6 @@ export const PlantState = z.object({
   paired: z.boolean(),
   pairingSeconds: z.number(),
   hubSeconds: z.number(),
-  runsByButtons: z.boolean(),
 });
 export type PlantState = z.infer<typeof PlantState>;
 

@@ -45,6 +45,7 @@ export function rigClient(address: string): RigClient {
     thermostat: (change) => state('/thermostat', change),
     advance: (advanceSeconds) => state('/clock', { advanceSeconds }),
     probe: async (a, b, meterOhms) => ((await call(address, '/probe', { a, b, meterOhms })) as ProbeAnswer).value,
+    ohms: async (a, b) => ((await call(address, '/probe', { a, b, kind: 'ohms' })) as ProbeAnswer).value,
     code: async () => (await call(address, '/code', {})) as { code: string; expiresAt: string },
     demand: (demand) => state('/demand', demand),
     floor: (change) => state('/floor', change),
