@@ -43,6 +43,7 @@ interface FloorFault {
   probe?: 'open' | 'short';
   stuck?: boolean;
   settings?: Record<string, string>;
+  weekSlip?: boolean;
 }
 
 function faultsOf(sheet: FloorSheet, type: ProbeType, mats: number): FloorFault[] {
@@ -69,6 +70,7 @@ function faultsOf(sheet: FloorSheet, type: ProbeType, mats: number): FloorFault[
     { id: 'probe-open', name: 'probe broken', probe: 'open' as const },
     { id: 'probe-short', name: 'probe shorted', probe: 'short' as const },
     { id: 'relay-stuck', name: 'relay sticks closed', stuck: true },
+    { id: 'week-slip', name: 'a time keyed in an hour late', weekSlip: true },
   ];
 }
 
@@ -114,13 +116,12 @@ export class FloorWorld {
       if (!fault) throw new RigError(`faults: this floor cannot have "${id}"`);
       return fault;
     });
-    const has = (key: keyof FloorFault): boolean => this.hidden.some((f) => f[key] === true);
-    this.volts = derived.load.supplyVolts * (has('halfVolts') ? 0.5 : 1);
+    this.volts = derived.load.supplyVolts * (this.has('halfVolts') ? 0.5 : 1);
     const each = entries.map(
       (m) => latestOhms(m) ?? ratedOhms({ ratedWatts: m.ratedWatts, ratedVolts: m.ratedVolts ?? 1 }),
     );
-    const whole = has('brokenMat') ? each.slice(1) : each;
-    this.ohms = has('series')
+    const whole = this.has('brokenMat') ? each.slice(1) : each;
+    this.ohms = this.has('series')
       ? whole.reduce((sum, r) => sum + r, 0)
       : whole.length === 0
         ? Number.POSITIVE_INFINITY
@@ -255,6 +256,27 @@ export class FloorWorld {
     return this.relay ? this.volts : LEAK_VOLTS;
   }
 
+  /** The device's clock: Monday 00:00 when it was loaded. */
+  private clockMinute(): number {
+    return Math.floor(this.seconds / 60) % 10_080;
+  }
+
+  /** From what was keyed in: a slip in one entry shifts it by an hour. */
+  private nextEvent(): { minute: number; celsius: number } | null {
+    const keyed = (this.job.week.days ?? []).flatMap((events, day) =>
+      events.map((e, i) => ({
+        minute: day * 1440 + e.minute + (this.has('weekSlip') && i === 0 ? 60 : 0),
+        celsius: this.job.week.profiles[e.profile]?.heatCelsius ?? 5,
+      })),
+    );
+    const now = this.clockMinute();
+    return keyed.find((e) => e.minute > now) ?? keyed[0] ?? null;
+  }
+
+  private has(key: keyof FloorFault): boolean {
+    return this.hidden.some((f) => f[key] === true);
+  }
+
   floorState(): FloorRigState {
     const amps = this.relay && Number.isFinite(this.ohms) ? this.volts / this.ohms : 0;
     return {
@@ -270,7 +292,8 @@ export class FloorWorld {
       sensor: this.mode(),
       probeType: this.setType(),
       surfaceCelsius: Math.round(surfaceCelsius(this.model, this.floor) * 10) / 10,
-      weekSet: this.job.week.days !== undefined,
+      clockMinute: this.clockMinute(),
+      next: this.nextEvent(),
     };
   }
 

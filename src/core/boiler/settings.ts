@@ -29,8 +29,8 @@ export function flowCheck(survey: BoilerSurvey): FlowCheck {
 
 export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
-  const add: AddSetting = (key, name, value, why, options, wrong = []) => {
-    settings.push({ key, name, value, why, options, wrong });
+  const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
+    settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
   };
   const floor = survey.emitters === 'floor';
   const flow = flowCheck(survey);
@@ -56,7 +56,8 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
       ? 'floor circuits 35 to 45 °C, mixed, with a limit thermostat'
       : `return at ${fixed(flow.returnCelsius, 0)} °C: ${flow.condenses ? 'it condenses' : 'it does not condense'}`,
     numbers([35, 40, 45, 50, 55, 60, 65, 70, 75], '°C'),
-    floor ? [55, 60, 65, 70, 75].map((t) => ({ value: String(t), why: 'too hot for a floor circuit' })) : [],
+    [],
+    floor ? { most: 45, why: 'too hot for a floor circuit' } : undefined,
   );
   add(
     'boiler.cycles',
@@ -89,6 +90,11 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
       String(FLOOR_LIMIT[survey.floor]),
       `${survey.floor}; the covering maker’s limit wins`,
       numbers([27, 29, 33, 35], '°C'),
+      [],
+      {
+        most: FLOOR_LIMIT[survey.floor],
+        why: `${survey.floor}: at most ${FLOOR_LIMIT[survey.floor]} °C at the surface`,
+      },
     );
   if (hasCylinder(plant.kind)) {
     const target = survey.cylinder?.targetCelsius ?? 60;
@@ -98,7 +104,8 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
       String(target),
       '60 °C at the cylinder keeps it wholesome; mixed at the outlets against scalding',
       numbers([50, 55, 60, 65], '°C'),
-      [{ value: '50', why: 'under 60 °C legionella can grow in the store' }],
+      [],
+      { least: 60, why: 'under 60 °C legionella can grow in the store' },
     );
     add(
       'store.pasteurise',

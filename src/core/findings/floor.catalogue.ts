@@ -1,5 +1,5 @@
 /** Findings of electric floor heating: mats, supply, probe, settings, week, warm-up. */
-import { amps, fixed, ohms, volts } from '../units/units';
+import { amps, fixed, listed, ohms, volts } from '../units/units';
 import { entry, type None } from './entry';
 
 export const FLOOR_FINDINGS = {
@@ -57,6 +57,19 @@ export const FLOOR_FINDINGS = {
       fix: 'Join like to like in the box: all first cores, all second cores. In series they hardly warm.',
     }),
   ),
+  'floor.mat-loose': entry<{ mats: string[] }>('blocker', 'survey', 'A mat is joined to nothing.', (f) => ({
+    message: `${listed(f.mats)} ${f.mats.length === 1 ? 'is' : 'are'} not joined: that part of the floor stays cold.`,
+    fix: 'Join all mats in parallel in the box, then measure them together again.',
+  })),
+  'floor.unguarded': entry<{ covering: string; limit: number; probe: string }>(
+    'blocker',
+    'decide',
+    'A covering that needs a limit, and nothing that guards it.',
+    (f) => ({
+      message: `${f.covering} bears ${fixed(f.limit, 0)} °C and ${f.probe}: nothing keeps the floor below that.`,
+      fix: 'A probe in the floor, obeyed or as limit. Without one this covering is not to be heated.',
+    }),
+  ),
   'floor.together-off': entry<{ ohms: number; low: number; high: number }>(
     'caution',
     'survey',
@@ -76,7 +89,7 @@ export const FLOOR_FINDINGS = {
     }),
   ),
   'floor.low-volts': entry<{ mat: string; rated: number; volts: number; percent: number }>(
-    'caution',
+    'blocker',
     'survey',
     'A mat for a higher voltage than there is: it hardly warms.',
     (f) => ({

@@ -371,3 +371,83 @@ describe('mains work', () => {
     expect(codes({}, { readings: [r('dead', 119, 2)] })).toContain('mains.still-live');
   });
 });
+
+describe('what guards a covering', () => {
+  it('a soft covering has its limit without an area', () => {
+    const { floor } = made({ covering: 'timber', areaSquareMetres: undefined });
+    expect(floor.limit).toMatchObject({ celsius: 27, needed: true });
+    expect(made({ areaSquareMetres: undefined }).floor.limit).toBeNull();
+  });
+
+  it('limits are compared as figures, listed or not', () => {
+    const chosen = (value: string, floor: object = { covering: 'timber', areaSquareMetres: 4.6 }): string[] =>
+      codes(floor, { setUp: { chosen: { 'floor.limit': value } } });
+    for (const value of ['27.5', '28', '41', 'warm'])
+      expect([value, chosen(value)]).toEqual([value, expect.arrayContaining(['settings.conflict'])]);
+    for (const value of ['27', '26.5', '9'])
+      expect([value, chosen(value)]).not.toEqual([value, expect.arrayContaining(['settings.conflict'])]);
+    expect(chosen('39.5', {})).not.toContain('settings.conflict');
+    expect(chosen('41', {})).toContain('settings.conflict');
+  });
+
+  it('a limit that is needed and nothing that obeys it is refused', () => {
+    const timber = { covering: 'timber', areaSquareMetres: 4.6 };
+    expect(codes(timber)).not.toContain('floor.unguarded');
+    expect(codes({ ...timber, probe: { absent: true } })).toContain('floor.unguarded');
+    expect(codes({ ...timber, probe: { ohms: 1e8 } })).toContain('floor.unguarded');
+    expect(codes(timber, { setUp: { chosen: { 'floor.sensor': 'air' } } })).toContain('floor.unguarded');
+    expect(codes({ probe: { absent: true } })).not.toContain('floor.unguarded');
+  });
+
+  it('on tile both schools of the limit are offered with their reasons', () => {
+    const limit = made().floor.limit;
+    expect(limit?.schools.map((s) => s.name)).toEqual(['by the surface', 'by the makers']);
+    expect(
+      row({}, 'floor.limit')
+        ?.options.map((o) => o.label)
+        .filter((l) => l.includes('by the')),
+    ).toHaveLength(2);
+  });
+});
+
+describe('what is asked and not assumed', () => {
+  it('build-up and what lies beneath: no warm-up without them', () => {
+    const d = made({ build: undefined, beneath: undefined });
+    expect(d.questions.map((q) => q.code)).toEqual(expect.arrayContaining(['floor-build', 'floor-beneath']));
+    expect(d.floor.warmUp).toBeNull();
+    const told = made(
+      { build: undefined, beneath: undefined },
+      { answers: { 'floor-build': 'screed', 'floor-beneath': 'ground' } },
+    );
+    expect(told.floor.warmUp).not.toBeNull();
+  });
+
+  it('a mat without ohms or insulation is not done', () => {
+    const bare = { m1: { ratedWatts: 450, ratedVolts: 240 } };
+    expect(made({ mats: bare }).questions.map((q) => q.code)).toContain('floor-mat-readings');
+    expect(made().questions.map((q) => q.code)).not.toContain('floor-mat-readings');
+    expect(derive(floorJob({ mats: bare })).stops.find((s) => s.id === 'survey')?.state).not.toBe('done');
+  });
+
+  it('a mat joined to nothing is a blocker, seen or read', () => {
+    const mat = { ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128, megohms: 500 } };
+    const three = { mats: { a: mat, b: mat, c: mat }, areaSquareMetres: 11, joined: 'parallel' };
+    expect(codes({ ...three, togetherOhms: 42.7 })).not.toContain('floor.mat-loose');
+    expect(codes({ ...three, togetherOhms: 64 })).toContain('floor.mat-loose');
+    expect(codes({ ...three, loose: ['b'] })).toContain('floor.mat-loose');
+  });
+
+  it('a probe’s own B narrows what it shows', () => {
+    const wide = made().floor.probe.fits.find((f) => f.type === '12k');
+    const own = made({ probe: { ...GOOD_FLOOR.probe, beta: 3600 } }).floor.probe.fits.find((f) => f.type === '12k');
+    expect(own?.tolerance ?? 9).toBeLessThan(wide?.tolerance ?? 0);
+    expect(own?.celsius).not.toBeCloseTo(wide?.celsius ?? 0, 2);
+  });
+
+  it('nothing is proved beside a blocker', () => {
+    expect(made({ supplyVolts: 120 }).proof).toMatchObject({
+      verdict: 'open',
+      heldBy: expect.arrayContaining([expect.any(String)]),
+    });
+  });
+});

@@ -24,7 +24,7 @@ import { surveyFindings } from './survey-findings';
 import { floorSteps, type TerminalPlan, terminalFindings, terminalPlan, type WorkStep } from './terminals';
 import { type ProbeFit, probeFits, probeName, probeState } from './thermistor';
 import { minutesTo, roomHeld } from './warm-up';
-import { mostCelsius, type WeekForecast, weekForecast } from './week';
+import { mostCelsius, type WeekForecast, weekEvents, weekForecast } from './week';
 
 export interface WarmUp {
   house: FloorHouse;
@@ -98,13 +98,15 @@ export function deriveFloor(asked: Job): FloorDerived {
   const sheet = FLOOR_SHEETS.find((s) => s.id === job.device.sheet) ?? null;
   if (job.device.sheet === undefined) findings.push(finding('device.none', {}, ['device']));
   else if (!sheet) findings.push(finding('device.unknown-sheet', { sheet: job.device.sheet }, ['device']));
-  const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200);
+  const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, Object.keys(survey.mats).length > 0);
   findings.push(...safe.findings);
   const load = floorLoad(survey, sheet?.relayAmps ?? null);
   const { ohms, floorCelsius } = survey.probe;
   const state = ohms === undefined ? null : probeState(ohms);
   const fits =
-    ohms !== undefined && state === 'reads' && floorCelsius !== undefined ? probeFits(ohms, floorCelsius) : [];
+    ohms !== undefined && state === 'reads' && floorCelsius !== undefined
+      ? probeFits(ohms, floorCelsius, survey.probe.beta)
+      : [];
   const type = probeType(job, fits);
   findings.push(...surveyFindings(survey, load, fits));
   const questions = floorQuestions(job, { load, sheet, fits, type });
@@ -113,8 +115,10 @@ export function deriveFloor(asked: Job): FloorDerived {
   if (load && sheet) findings.push(...decideFindings(job, load, sheet, type));
   if (sheet) findings.push(...terminalFindings(survey, sheet));
 
-  const house = load ? floorHouse(survey, load.watts) : null;
-  const limit = load?.wattsPerSquareMetre == null ? null : floorLimit(survey, load.wattsPerSquareMetre);
+  // The build-up is asked, never assumed: without it there is no warm-up to speak of.
+  const known = survey.build !== undefined && survey.beneath !== undefined;
+  const house = load && known ? floorHouse(survey, load.watts) : null;
+  const limit = floorLimit(survey, load?.wattsPerSquareMetre ?? null);
   const canonical = sheet ? floorSettings({ job, sheet, load, limit, probe: type }) : [];
   const card = sheet ? cardOf(job, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(job, canonical), ...card.findings);
@@ -125,6 +129,20 @@ export function deriveFloor(asked: Job): FloorDerived {
   const chosenMode = chosen('floor.sensor');
   const mode = isMode(chosenMode) ? chosenMode : 'floor';
   const limitCelsius = Number(chosen('floor.limit') ?? limit?.celsius ?? 40);
+  const noProbe = survey.probe.absent === true || state === 'open' || state === 'short';
+  if (limit?.needed && (mode === 'air' || noProbe))
+    findings.push(
+      finding(
+        'floor.unguarded',
+        {
+          covering: survey.covering ?? 'this covering',
+          limit: limit.mostCelsius,
+          probe: noProbe ? 'no probe reads' : 'the probe is not obeyed',
+        },
+        ['setting:floor.sensor', 'probe'],
+        noProbe ? 'no probe' : 'sensor mode air',
+      ),
+    );
 
   const warmUp = house ? warmUpOf(job, house, limitCelsius, sheet?.differentialKelvin ?? 1) : null;
   if (warmUp?.held && warmUp.held.roomCelsius < warmUp.held.wantedCelsius - 0.05)
@@ -155,7 +173,7 @@ export function deriveFloor(asked: Job): FloorDerived {
     ? {
         low: bead.celsius - bead.tolerance - 1,
         high: bead.celsius + bead.tolerance + 1,
-        source: `${fixed(ohms ?? 0, 0)} Ω read as ${probeName(bead.type)}, B 3380 to 3980, display ±1 K`,
+        source: `${fixed(ohms ?? 0, 0)} Ω read as ${probeName(bead.type)}, B ${survey.probe.beta === undefined ? '3380 to 3980' : `${fixed(survey.probe.beta, 0)} ±1 %`}, display ±1 K`,
       }
     : null;
   const start = sheet
@@ -182,7 +200,7 @@ export function deriveFloor(asked: Job): FloorDerived {
           shows,
           forecast: warmUp?.forecast ?? null,
           limitCelsius,
-          week: job.week.days !== undefined,
+          week: weekEvents(job.week),
         })
       : [],
     blockersOf(findings),

@@ -96,7 +96,7 @@ describe('voltage', () => {
     const d = derive(floorJob({ supplyVolts: 120 }));
     expect(d.floor?.load?.watts).toBeCloseTo(112.5, 9);
     expect(d.findings.find((f) => f.code === 'floor.low-volts')).toMatchObject({
-      severity: 'caution',
+      severity: 'blocker',
       message: expect.stringContaining('25 %'),
     });
   });
@@ -166,7 +166,8 @@ describe('several mats', () => {
   it('read in series are a blocker, in parallel are well', () => {
     expect(codes({ ...two, togetherOhms: 322 })).toEqual(['floor.series']);
     expect(codes({ ...two, togetherOhms: 77.5 })).toEqual([]);
-    expect(codes({ ...two, togetherOhms: 128 })).toEqual(['floor.together-off']);
+    expect(codes({ ...two, togetherOhms: 128 })).toEqual(['floor.mat-loose']);
+    expect(codes({ ...two, togetherOhms: 95 })).toEqual(['floor.together-off']);
     expect(codes({ ...two, joined: 'series' })).toEqual(['floor.series']);
   });
 });

@@ -79,6 +79,11 @@ export function latestOhms(mat: Mat): number | null {
   return mat.connection?.ohms ?? mat.after?.ohms ?? mat.before?.ohms ?? null;
 }
 
+/** Cable to screen, likewise. */
+export function latestMegohms(mat: Mat): number | null {
+  return mat.connection?.megohms ?? mat.after?.megohms ?? mat.before?.megohms ?? null;
+}
+
 function stageOf(mat: Mat, stage: MatStage, low: number, high: number): StageOhms {
   const ohms = mat[stage]?.ohms ?? null;
   const megohms = mat[stage]?.megohms ?? null;

@@ -8,6 +8,7 @@ import type { Forecast } from './fit';
 import type { FloorLoad } from './load';
 import type { FloorSheet } from './sheet';
 import { curveAt } from './warm-up';
+import type { WeekStep } from './week';
 
 /** Watched for so long at full power; half an hour is better, ten minutes the least. */
 export const RISE_MINUTES = 20;
@@ -34,7 +35,7 @@ export interface ProofFacts {
   shows: { low: number; high: number; source: string } | null;
   forecast: Forecast | null;
   limitCelsius: number;
-  week: boolean;
+  week: readonly WeekStep[] | null;
 }
 
 export function floorProof(f: ProofFacts): TestPlan[] {
@@ -258,7 +259,12 @@ export function floorProof(f: ProofFacts): TestPlan[] {
       place: 'wall',
       seconds: 45,
       wait: null,
-      measures: [seen('next', 'The next event is the plan’s', 'off', 'the same', 'another', 'the week as planned')],
+      measures: [
+        {
+          ...seen('next', 'The next event is the plan’s', 'off', 'the same', 'another', 'the week as planned'),
+          check: { kind: 'next-event', events: f.week },
+        },
+      ],
     });
   // Nothing there to test: that is a blocker of its own.
   if (!sheet.groundFault && survey.groundFault === 'none') return tests.filter((t) => t.id !== 'ground-fault');

@@ -2,8 +2,8 @@
 import type { Question } from '../findings/finding';
 import type { ProbeType } from '../job/floor-schema';
 import type { Job } from '../job/schema';
-import { fixed } from '../units/units';
-import type { FloorLoad } from './load';
+import { fixed, listed } from '../units/units';
+import { type FloorLoad, latestMegohms, latestOhms, matName } from './load';
 import type { FloorSheet } from './sheet';
 import { type ProbeFit, probeName } from './thermistor';
 
@@ -54,7 +54,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         'Only where cable lies: not under a bath or cupboards.',
       ),
     );
-  if (survey.probe.ohms === undefined)
+  if (survey.probe.ohms === undefined && survey.probe.absent !== true)
     questions.push(
       measure(
         'floor-probe-ohms',
@@ -63,13 +63,25 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         'Ohms between its two cores, off the device; and how warm the floor is just then.',
       ),
     );
-  else if (survey.probe.floorCelsius === undefined && !survey.probe.type)
+  else if (survey.probe.absent !== true && survey.probe.floorCelsius === undefined && !survey.probe.type)
     questions.push(
       measure(
         'floor-celsius',
         ['probe'],
         'How warm is the floor where the probe lies?',
         'A thermometer on the floor beside it: without it the ohms fit every type.',
+      ),
+    );
+  const unread = Object.entries(survey.mats).flatMap(([id, mat], i) =>
+    latestOhms(mat) === null || latestMegohms(mat) === null ? [{ id, name: matName(mat, i) }] : [],
+  );
+  if (unread.length > 0)
+    questions.push(
+      measure(
+        'floor-mat-readings',
+        unread.map((m) => `mat:${m.id}`),
+        `What ${unread.length === 1 ? `does ${unread[0]?.name}` : `do ${listed(unread.map((m) => m.name))}`} read: ohms, and megohms to the screen?`,
+        'Each mat by itself, off the device: element ohms, and 500 V DC between element and screen. A mat that was not measured is not done.',
       ),
     );
   const could = fits.filter((f) => f.fits);
@@ -119,6 +131,35 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
       ],
       needed: true,
     });
+  if (!survey.build)
+    questions.push({
+      code: 'floor-build',
+      stop: 'survey',
+      about: ['floor'],
+      ask: 'What does the cable lie in?',
+      how: 'Ask who laid it; look at a doorway or a threshold where the layers show.',
+      answers: [
+        { value: 'board', label: 'Adhesive on insulation board', means: 'Warms in half an hour.' },
+        { value: 'concrete', label: 'Adhesive on concrete', means: 'Loses into the concrete; warms slowly.' },
+        { value: 'screed', label: 'In screed', means: 'Hours to warm, hours to cool.' },
+        { value: 'joists', label: 'Between joists', means: 'Light; loses downwards unless insulated.' },
+      ],
+      needed: true,
+    });
+  if (!survey.beneath)
+    questions.push({
+      code: 'floor-beneath',
+      stop: 'survey',
+      about: ['floor'],
+      ask: 'What lies beneath the floor?',
+      how: 'Go down and look, or ask.',
+      answers: [
+        { value: 'ground', label: 'Ground', means: 'Always cool.' },
+        { value: 'heated', label: 'A heated room', means: 'Little is lost downwards.' },
+        { value: 'unheated', label: 'An unheated space', means: 'Cold in winter.' },
+      ],
+      needed: true,
+    });
   if (sheet && !sheet.groundFault && survey.groundFault === undefined)
     questions.push({
       code: 'floor-ground-fault',
@@ -157,10 +198,14 @@ export function withAnswers(job: Job): Job {
   );
   const groundFault = (['upstream', 'none'] as const).find((v) => v === answers['floor-ground-fault']);
   const joined = (['parallel', 'series'] as const).find((v) => v === answers['floor-joined']);
+  const build = (['board', 'concrete', 'screed', 'joists'] as const).find((v) => v === answers['floor-build']);
+  const beneath = (['ground', 'heated', 'unheated'] as const).find((v) => v === answers['floor-beneath']);
   return {
     ...job,
     floor: {
       ...floor,
+      ...(floor.build === undefined && build ? { build } : {}),
+      ...(floor.beneath === undefined && beneath ? { beneath } : {}),
       ...(floor.purpose === undefined && purpose ? { purpose } : {}),
       ...(floor.covering === undefined && covering ? { covering } : {}),
       ...(floor.groundFault === undefined && groundFault ? { groundFault } : {}),

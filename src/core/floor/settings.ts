@@ -2,7 +2,7 @@
 import type { FloorSurvey, ProbeType } from '../job/floor-schema';
 import type { Job } from '../job/schema';
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
-import { fixed } from '../units/units';
+import { fixed, temperature } from '../units/units';
 import { PATTERN_GROUPS } from '../week/week';
 import { type FloorLimit, isSoft } from './limits';
 import type { FloorLoad } from './load';
@@ -48,11 +48,12 @@ export interface SettingFacts {
 export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts): CanonicalSetting[] {
   const survey = job.floor;
   const settings: CanonicalSetting[] = [];
-  const add: AddSetting = (key, name, value, why, options, wrong = []) => {
-    settings.push({ key, name, value, why, options, wrong });
+  const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
+    settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
   };
   const { mode, why } = sensorMode(survey);
-  const connected = survey.probe.ohms !== undefined || survey.probe.type !== undefined;
+  const connected =
+    survey.probe.absent !== true && (survey.probe.ohms !== undefined || survey.probe.type !== undefined);
   add('floor.sensor', 'Obeys', mode, why, SENSOR_OPTIONS, [
     ...(connected ? [{ value: 'air', why: 'the probe is connected and would be ignored: no floor protection' }] : []),
     ...(mode === 'both' && isSoft(survey.covering)
@@ -62,16 +63,19 @@ export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts):
         : []),
   ]);
   if (limit) {
-    const steps = [24, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34, 35, 36, 38, 40];
+    const steps = [...new Set([24, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34, 35, 36, 38, 40, limit.celsius])];
+    const school = (t: number): string => {
+      const s = limit.schools.find((x) => x.celsius === t);
+      return `${temperature(t, job.units)}${s ? `, ${s.name}` : ''}`;
+    };
     add(
       'floor.limit',
       'Floor limit',
       String(limit.celsius),
-      limit.why,
-      numbers(steps, '°C'),
-      steps
-        .filter((t) => t > limit.mostCelsius)
-        .map((t) => ({ value: String(t), why: `the covering bears ${fixed(limit.mostCelsius, 0)} °C` })),
+      limit.schools[1] ? `${limit.why}. Others set ${limit.schools[1].why}` : limit.why,
+      steps.sort((a, b) => a - b).map((t) => option(String(t), school(t))),
+      [],
+      { most: limit.mostCelsius, why: `the covering bears ${temperature(limit.mostCelsius, job.units)}` },
     );
   }
   add(

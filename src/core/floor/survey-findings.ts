@@ -85,11 +85,33 @@ function matFindings(survey: FloorSurvey, load: FloorLoad | null): Finding[] {
   return findings;
 }
 
+/** The mats without which the rest, in parallel, read what was measured together; none when nothing fits. */
+function missingMats(survey: FloorSurvey, load: FloorLoad, together: number): FloorLoad['mats'] {
+  const each = load.mats.map((m) => latestOhms(survey.mats[m.id] ?? { ratedWatts: 1 }) ?? m.ohms.nameplate);
+  let best: { off: number; left: FloorLoad['mats'] } = { off: 0.05, left: [] };
+  for (let mask = 1; mask < 2 ** Math.min(each.length, 10) - 1; mask++) {
+    const siemens = each.reduce((sum, r, i) => sum + ((mask >> i) & 1 ? 0 : 1 / r), 0);
+    const off = Math.abs(together * siemens - 1);
+    if (off < best.off) best = { off, left: load.mats.filter((_m, i) => ((mask >> i) & 1) === 1) };
+  }
+  return best.left;
+}
+
 function joinFindings(survey: FloorSurvey, load: FloorLoad): Finding[] {
   const { parallelOhms: parallel, seriesOhms: series } = load;
   if (load.mats.length < 2 || parallel === null || series === null) return [];
   const together = survey.togetherOhms;
   const about = ['mats'];
+  const loose = load.mats.filter((m) => survey.loose?.includes(m.id));
+  if (loose.length > 0)
+    return [
+      finding(
+        'floor.mat-loose',
+        { mats: loose.map((m) => m.name) },
+        loose.map((m) => `mat:${m.id}`),
+        'seen',
+      ),
+    ];
   // Nameplates alone leave the whole band; measured mats only the meter's five per cent.
   const measured = Object.values(survey.mats).every((m) => latestOhms(m) !== null);
   const low = parallel * (measured ? 0.95 : OHMS_BAND.low);
@@ -101,6 +123,17 @@ function joinFindings(survey: FloorSurvey, load: FloorLoad): Finding[] {
         { ohms: together ?? series, parallel },
         about,
         together === undefined ? 'said so' : 'measured together',
+      ),
+    ];
+  // Ohms of all but some: those are joined to nothing, and would stay cold while the rest pass for all.
+  const left = together === undefined ? [] : missingMats(survey, load, together);
+  if (left.length > 0 && together !== undefined && together > high)
+    return [
+      finding(
+        'floor.mat-loose',
+        { mats: left.map((m) => m.name) },
+        left.map((m) => `mat:${m.id}`),
+        `${fixed(together, 1)} Ω together is that of the others`,
       ),
     ];
   if (together !== undefined && (together < low || together > high))

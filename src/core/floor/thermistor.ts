@@ -56,11 +56,23 @@ export interface ProbeFit {
 /** A guess by hand on the floor is good to this. */
 export const GUESS_KELVIN = 2.5;
 
-/** Every type set in turn, for what the meter says. */
-export function probeFits(ohms: number, floorCelsius: number, within = GUESS_KELVIN): ProbeFit[] {
+/** A stated B is good to one per cent. */
+const BETA_SHARE = 0.01;
+
+/**
+ * Every type set in turn, for what the meter says.
+ * @param beta the probe's own B, K, where its sheet gives it
+ */
+export function probeFits(
+  ohms: number,
+  floorCelsius: number,
+  beta: number | undefined = undefined,
+  within = GUESS_KELVIN,
+): ProbeFit[] {
+  const [low, high] = beta === undefined ? BETA_RANGE : [beta * (1 - BETA_SHARE), beta * (1 + BETA_SHARE)];
   return PROBE_TYPES.map((type) => {
-    const celsius = celsiusAt(type, ohms);
-    const tolerance = Math.abs(celsiusAt(type, ohms, BETA_RANGE[0]) - celsiusAt(type, ohms, BETA_RANGE[1])) / 2;
+    const celsius = celsiusAt(type, ohms, beta ?? USUAL_BETA);
+    const tolerance = Math.abs(celsiusAt(type, ohms, low) - celsiusAt(type, ohms, high)) / 2;
     const off = celsius - floorCelsius;
     return { type, celsius, tolerance, off, fits: Math.abs(off) <= within + tolerance };
   });

@@ -60,6 +60,21 @@ export function floorWeek(purpose: Job['floor']['purpose'], limitCelsius: number
   };
 }
 
+export interface WeekStep {
+  /** From Monday 00:00. */
+  minute: number;
+  celsius: number;
+}
+
+/** The week as a list of steps in time, or null while nobody made one. */
+export function weekEvents(week: Week): WeekStep[] | null {
+  return (
+    week.days?.flatMap((events, day) =>
+      events.map((e) => ({ minute: day * 1440 + e.minute, celsius: week.profiles[e.profile]?.heatCelsius ?? 5 })),
+    ) ?? null
+  );
+}
+
 /** What is wanted at each minute of the week; the lowest profile where nothing is said. */
 export function wantedByMinute(week: Week): Float64Array {
   const profiles = Object.values(week.profiles);

@@ -51,6 +51,8 @@ export const FloorSurvey = z.strictObject({
   groundFault: z.enum(['upstream', 'none']).optional(),
   mats: z.record(key, Mat).prefault({}),
   joined: z.enum(['parallel', 'series']).optional(),
+  /** Mats whose leads are joined to nothing. */
+  loose: z.array(key).max(24).optional(),
   /** All mats together at the box. */
   togetherOhms: ohms.optional(),
   switching: z.enum(['direct', 'contactor', 'slave']).optional(),
@@ -62,6 +64,14 @@ export const FloorSurvey = z.strictObject({
       /** Off its bag or sheet. */
       type: ProbeType.optional(),
       place: z.enum(['between', 'across']).optional(),
+      /** B of the probe's own sheet, K; the usual spread is taken without. */
+      beta: z
+        .number()
+        .min(2500, 'B lies between 2500 and 5000 K')
+        .max(5000, 'B lies between 2500 and 5000 K')
+        .optional(),
+      /** There is no probe in this floor. */
+      absent: z.boolean().optional(),
     })
     .prefault({}),
   areaSquareMetres: z.number().positive('area must be above zero').max(1000).optional(),

@@ -70,8 +70,9 @@ export function canonicalSettings(
     why: string,
     options: CanonicalSetting['options'],
     wrong: CanonicalSetting['wrong'] = [],
+    bounds?: CanonicalSetting['bounds'],
   ): void => {
-    settings.push({ key, name, value, why, options, wrong });
+    settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
   };
   const { kind, fuel, heatStages, coolStages } = system;
   add('units', 'Units', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
@@ -181,7 +182,8 @@ export function canonicalSettings(
       '300',
       'pressures need five minutes to settle',
       numbers([0, 180, 300, 600], 's'),
-      [{ value: '0', why: 'the compressor could restart against pressure' }],
+      [],
+      { least: 180, why: 'the compressor could restart against pressure' },
     );
   }
   const apart = powering?.chosen === 'separate-transformer';
@@ -228,10 +230,8 @@ export function canonicalSettings(
       '3',
       'at least 1.7 K; about 3 K avoids fighting',
       numbers([1.5, 2, 2.5, 3, 4, 5], 'K'),
-      [
-        { value: '1', why: 'heat and cooling would fight' },
-        { value: '1.5', why: 'under 1.7 K heat and cooling would fight' },
-      ],
+      [],
+      { least: 1.7, why: 'under 1.7 K heat and cooling would fight' },
     );
   }
   if (heatStages > 1 || coolStages > 1)

@@ -24,7 +24,8 @@ export interface MeasurePlan {
   check?:
     | { kind: 'runs'; exactly: readonly string[] }
     | { kind: 'detected'; exactly: readonly string[] }
-    | { kind: 'stopped'; none: readonly string[] };
+    | { kind: 'stopped'; none: readonly string[] }
+    | { kind: 'next-event'; events: readonly { minute: number; celsius: number }[] };
   optional?: boolean;
 }
 

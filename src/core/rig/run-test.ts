@@ -81,7 +81,7 @@ function look(measure: MeasurePlan, s: RigState): number | null {
   if (!check) return null;
   if (check.kind === 'runs') return same(s.running, check.exactly) ? 1 : 0;
   if (check.kind === 'detected') return same(s.detected, check.exactly) ? 1 : 0;
-  return check.none.some((n) => s.running.includes(n)) ? 0 : 1;
+  return check.kind === 'stopped' && check.none.some((n) => s.running.includes(n)) ? 0 : 1;
 }
 
 /** Takes every reading of one test. Throws RigFailure when the rig does not answer. */

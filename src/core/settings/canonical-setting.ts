@@ -9,6 +9,14 @@ export interface CanonicalSetting {
   options: { value: string; label: string }[];
   /** Values that contradict the wiring or the equipment, with the reason. */
   wrong: { value: string; why: string }[];
+  /** For figures: whatever was chosen, listed or not, must lie inside; SI units. */
+  bounds?: Bounds;
+}
+
+export interface Bounds {
+  least?: number;
+  most?: number;
+  why: string;
 }
 
 export const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
@@ -22,4 +30,5 @@ export type AddSetting = (
   why: string,
   options: CanonicalSetting['options'],
   wrong?: CanonicalSetting['wrong'],
+  bounds?: Bounds,
 ) => void;

@@ -57,11 +57,20 @@ function onDevice(entry: SettingEntry, value: string): { enter: string; range: s
   return { enter: value, range: '' };
 }
 
+/** A figure beyond its bounds, compared as a number. */
+function outside(s: CanonicalSetting, value: string): { why: string } | undefined {
+  if (!s.bounds) return undefined;
+  const figure = Number(value.replace('−', '-').replace(',', '.'));
+  if (!Number.isFinite(figure)) return { why: `“${value}” is not a figure` };
+  const { least = Number.NEGATIVE_INFINITY, most = Number.POSITIVE_INFINITY, why } = s.bounds;
+  return figure < least - 1e-9 || figure > most + 1e-9 ? { why } : undefined;
+}
+
 /** Choices that contradict the wiring or the equipment. */
 export function conflictFindings(job: Job, canonical: readonly CanonicalSetting[]): Finding[] {
   return canonical.flatMap((s) => {
     const value = settledValue(job, s);
-    const wrong = s.wrong.find((w) => w.value === value);
+    const wrong = s.wrong.find((w) => w.value === value) ?? outside(s, value);
     const label = s.options.find((o) => o.value === value)?.label ?? value;
     return wrong
       ? [
