@@ -57,6 +57,8 @@ describe('augerset', { timeout: 60_000 }, () => {
       mats: { m1: { ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128, megohms: 500 } } },
       areaSquareMetres: 3.6,
       covering: 'tile',
+      build: 'board',
+      beneath: 'ground',
       purpose: 'bath',
       probe: { ohms: 14_600, floorCelsius: 20.5 },
     };

@@ -33,7 +33,7 @@ describe('how far the run is', () => {
     expect(stateOf(job, 'survey')).toEqual(['done', '5 landed']);
     expect(stateOf(job, 'decide')).toEqual(['done', 'decided']);
     expect(stateOf(job, 'connect')).toEqual(['to-do', '0 of 11']);
-    expect(stateOf(job, 'make-safe')).toEqual(['to-do', 'not proved']);
+    expect(stateOf(job, 'make-safe')).toEqual(['blocked', 'not proved']);
     expect(derive(job).next).toBe('make-safe');
   });
 

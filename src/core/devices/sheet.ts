@@ -158,7 +158,7 @@ export const DeviceSheet = z
       lowVolts: z.number().min(10).max(24).default(20),
       highVolts: z.number().min(24).max(40).default(30),
       /** The R terminal that powers it, where two transformers are kept apart; either side without. */
-      from: TerminalLabel.optional(),
+      from: z.union([TerminalLabel, z.literal('either')]).optional(),
       /** What it draws through an idle coil to live on without C, where it can. */
       idleMilliamps: z.number().positive().max(200).optional(),
     }),
@@ -208,7 +208,10 @@ export const DeviceSheet = z
     if (!labels.includes(sheet.singleR)) {
       context.addIssue({ code: 'custom', path: ['singleR'], message: `${sheet.singleR} is not one of the terminals` });
     }
-    for (const label of [...(sheet.auxTerminals ?? []), ...(sheet.supply.from ? [sheet.supply.from] : [])]) {
+    for (const label of [
+      ...(sheet.auxTerminals ?? []),
+      ...(sheet.supply.from && sheet.supply.from !== 'either' ? [sheet.supply.from] : []),
+    ]) {
       if (!labels.includes(label))
         context.addIssue({ code: 'custom', path: ['terminals'], message: `${label} is not one of the terminals` });
     }

@@ -406,13 +406,13 @@ export const CATALOGUE = {
   ),
 
   // The circuit as planned
-  'circuit.fuse-opens': entry<{ state: string; amps: number }>(
+  'circuit.fuse-opens': entry<{ state: string; amps: number; through: string[] }>(
     'blocker',
     'connect',
     'A short: the fuse opens in this state.',
     (f) => ({
-      message: `In ${f.state} the ${fixed(f.amps, 0)} A fuse opens: R is shorted to C somewhere.`,
-      fix: 'Find the short before powering up.',
+      message: `In ${f.state} the ${fixed(f.amps, 0)} A fuse opens: R is shorted to C${f.through.length > 0 ? ` through ${listed(f.through.slice(0, 4))}` : ''}.`,
+      fix: 'Part that path before powering up; a fuse is changed only after its cause is found.',
     }),
   ),
   'circuit.overload': entry<{ state: string; va: number; ratedVA: number }>(

@@ -9,9 +9,24 @@ const FACTS = new Proxy<Record<string, unknown>>(
   {},
   {
     get: (_target, key) =>
-      ['terminals', 'conductors', 'loads', 'settings', 'bands', 'readings', 'missing', 'points'].includes(String(key))
+      [
+        'terminals',
+        'conductors',
+        'loads',
+        'settings',
+        'bands',
+        'readings',
+        'missing',
+        'points',
+        'signs',
+        'colours',
+        'mats',
+        'lacks',
+        'extra',
+        'through',
+      ].includes(String(key))
         ? ['A', 'B']
-        : /volts|amps|va|ratedVA|low|high|celsius|kelvin|gap|least|minutes|events|slots|dbm|millivolts|needed|moves|watts|rated|short|zones|ohms|percent|times|density|off|allowed|breaker|megohms|from|to|room|wanted|outdoor|most|limit|residual|parallel|millimetres/i.test(
+        : /volts|amps|va|ratedVA|low|high|celsius|kelvin|gap|least|minutes|events|slots|dbm|millivolts|needed|moves|watts|rated|short|zones|ohms|percent|times|density|off|allowed|breaker|megohms|from|to|room|wanted|outdoor|most|limit|residual|parallel|millimetres|plate|landed|tap|mains|secondary|implied|idle|called|store|flow/i.test(
               String(key),
             )
           ? 7

@@ -22,7 +22,7 @@ import { floorSettings, scheduleForm } from './settings';
 import { FLOOR_SHEETS, type FloorSheet } from './sheet';
 import { surveyFindings } from './survey-findings';
 import { floorSteps, type TerminalPlan, terminalFindings, terminalPlan, type WorkStep } from './terminals';
-import { type ProbeFit, probeFits, probeName, probeState } from './thermistor';
+import { GUESS_KELVIN, type ProbeFit, probeFits, probeName, probeState } from './thermistor';
 import { minutesTo, roomHeld } from './warm-up';
 import { mostCelsius, type WeekForecast, weekEvents, weekForecast } from './week';
 
@@ -105,7 +105,7 @@ export function deriveFloor(asked: Job): FloorDerived {
   const state = ohms === undefined ? null : probeState(ohms);
   const fits =
     ohms !== undefined && state === 'reads' && floorCelsius !== undefined
-      ? probeFits(ohms, floorCelsius, survey.probe.beta)
+      ? probeFits(ohms, floorCelsius, GUESS_KELVIN, survey.probe.beta)
       : [];
   const type = probeType(job, fits);
   findings.push(...surveyFindings(survey, load, fits));

@@ -66,8 +66,8 @@ const BETA_SHARE = 0.01;
 export function probeFits(
   ohms: number,
   floorCelsius: number,
-  beta: number | undefined = undefined,
   within = GUESS_KELVIN,
+  beta: number | undefined = undefined,
 ): ProbeFit[] {
   const [low, high] = beta === undefined ? BETA_RANGE : [beta * (1 - BETA_SHARE), beta * (1 + BETA_SHARE)];
   return PROBE_TYPES.map((type) => {

@@ -33,10 +33,12 @@ describe('heat pump balance', () => {
   });
 
   it('the costs meet at the economic changeover', () => {
-    const t = economicChangeover(pump, prices) ?? Number.NaN;
+    const change = economicChangeover(pump, prices);
+    const t = change.kind === 'below' ? change.celsius : Number.NaN;
     expect(copAt(pump, t)).toBeCloseTo(breakEvenCop(prices), 9);
     expect(prices.electricPerKwh / copAt(pump, t)).toBeCloseTo(prices.fuelPerKwh / prices.fuelEfficiency, 9);
-    expect(economicChangeover(pump, { ...prices, fuelPerKwh: 0.5 })).toBeNull();
+    expect(economicChangeover(pump, { ...prices, fuelPerKwh: 0.5 }).kind).toBe('never');
+    expect(economicChangeover(pump, { ...prices, fuelPerKwh: 0.01 }).kind).toBe('always');
   });
 
   it('the curves cross where the points say, and lack what is not known', () => {

@@ -60,14 +60,23 @@ export interface Prices {
 export const breakEvenCop = (prices: Prices): number =>
   (prices.electricPerKwh * prices.fuelEfficiency) / prices.fuelPerKwh;
 
-/** Outdoor temperature below which fuel is cheaper, or null when it never or always is within −40 to 25 °C. */
-export function economicChangeover(p: PumpRating, prices: Prices): number | null {
+/** Where fuel is cheaper: below a temperature, at every one, or at none, within −40 to 25 °C outdoors. */
+export type Changeover = { kind: 'below'; celsius: number } | { kind: 'always' } | { kind: 'never' };
+
+export function economicChangeover(p: PumpRating, prices: Prices): Changeover {
   const slope = (p.warm.cop - p.cold.cop) / (p.warm.outdoorCelsius - p.cold.outdoorCelsius);
+  const wanted = breakEvenCop(prices);
+  const [coldest, warmest] = [copAt(p, COLDEST), copAt(p, WARMEST)];
   // A heat pump never falls below a COP of 1: under that fuel is never cheaper.
-  if (!(slope > 0) || breakEvenCop(prices) < 1) return null;
-  const t = p.cold.outdoorCelsius + (breakEvenCop(prices) - p.cold.cop) / slope;
-  return t >= -40 && t <= 25 ? t : null;
+  if (Math.min(coldest, warmest) >= wanted) return { kind: 'never' };
+  if (Math.max(coldest, warmest) <= wanted) return { kind: 'always' };
+  // A COP that falls as it gets warmer is no rating of a heat pump: nothing to change over at.
+  if (!(slope > 0)) return { kind: 'never' };
+  return { kind: 'below', celsius: p.cold.outdoorCelsius + (wanted - p.cold.cop) / slope };
 }
+
+const COLDEST = -40;
+const WARMEST = 25;
 
 export interface BalanceCurves {
   outdoorCelsius: number[];
@@ -104,12 +113,27 @@ export function proposeLockouts(job: Job, system: LowVoltageSystem): Lockouts {
   const balance = pump && house ? thermalBalance(pump, house) : null;
   const economic = pump && prices ? economicChangeover(pump, prices) : null;
   if (system.kind === 'dual-fuel') {
-    const both = [balance, economic].filter((t): t is number => t !== null);
+    if (economic?.kind === 'always')
+      return {
+        compressorCelsius: WARMEST,
+        compressorWhy: 'fuel is cheaper at every outdoor temperature: the compressor is for cooling only',
+        auxCelsius: WARMEST,
+        auxWhy: 'furnace and compressor never together',
+      };
+    const cheaperBelow = economic?.kind === 'below' ? economic.celsius : null;
+    const both = [balance, cheaperBelow].filter((t): t is number => t !== null);
+    if (both.length === 0 && economic?.kind === 'never')
+      return {
+        compressorCelsius: -20,
+        compressorWhy: 'fuel is never cheaper: as low as most makers allow; the house’s figures would give its balance',
+        auxCelsius: -20,
+        auxWhy: 'furnace and compressor never together',
+      };
     if (both.length > 0) {
       const t = Math.round(Math.max(...both));
       const why =
-        economic !== null && Math.max(...both) === economic
-          ? `fuel is cheaper below ${fixed(economic, 1)} °C`
+        cheaperBelow !== null && Math.max(...both) === cheaperBelow
+          ? `fuel is cheaper below ${fixed(cheaperBelow, 1)} °C`
           : `the pump no longer carries the house below ${fixed(balance ?? t, 1)} °C`;
       return {
         compressorCelsius: t,

@@ -1,4 +1,6 @@
 /** The 24 V family plugged into the stops: one pure function from a job to everything it implies. */
+import type { CircuitState } from '../circuit/netlist';
+import { shortPath } from '../circuit/short';
 import { chosenSheet } from '../devices/choose';
 import type { DeviceSheet } from '../devices/sheet';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
@@ -26,6 +28,7 @@ import {
   idleSupplyReading,
   METER_DEFAULT,
   meterTolerance,
+  type Predictor,
   predictedVolts,
   predictor,
   predictState,
@@ -67,7 +70,11 @@ export interface LowVoltageDerived {
   findings: Finding[];
 }
 
-function circuitFindings(predictions: readonly StatePrediction[]): Finding[] {
+/** @param solve the circuit of the predictions, to follow a short through it */
+function circuitFindings(
+  predictions: readonly StatePrediction[],
+  solve: { p: Predictor; at: (state: string) => CircuitState } | null,
+): Finding[] {
   const findings: Finding[] = [];
   const once = new Set<string>();
   for (const p of predictions) {
@@ -77,8 +84,17 @@ function circuitFindings(predictions: readonly StatePrediction[]): Finding[] {
       if (once.has(key)) continue;
       once.add(key);
       const state = p.name;
-      if (f.kind === 'fuse-open')
-        findings.push(finding('circuit.fuse-opens', { state, amps: f.amps }, ['board.R', 'board.C'], 'circuit'));
+      if (f.kind === 'fuse-open') {
+        const through = solve ? shortPath(solve.p.solver.netlist, solve.at(p.state), f.element) : [];
+        findings.push(
+          finding(
+            'circuit.fuse-opens',
+            { state, amps: f.amps, through },
+            ['board.R', 'board.C'],
+            'the fuse put back and solved again',
+          ),
+        );
+      }
       // The budget speaks of the transformer, in the worst state of all.
       else if (f.kind === 'overload' || f.kind === 'near-limit') continue;
       else if (f.kind === 'weak-coil')
@@ -262,7 +278,7 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   const states = readable
     ? withAccessories(callStates(planned, settings.thermostatRunsFan), wiring?.accessories ?? [])
     : [];
-  if (hasPlan && way.works === 'no')
+  if (sheet && wiring && (way === undefined || way.works === 'no'))
     for (const m of missedTruth(job, system, sheet, wiring).slice(0, 3))
       findings.push(finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'));
   findings.push(...foundFindings(job, system, sheet, candidates.list.length === 0), ...sheathFindings(job));
@@ -294,7 +310,11 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
   const budget = p && installed ? planBudget(job, installed, states, hasPlan ? wiring.accessories : []) : null;
-  findings.push(...circuitFindings(predictions), ...(budget ? budgetFindings(budget) : []));
+  const solve = p && {
+    p,
+    at: (id: string): CircuitState => p.circuitState(states.find((s) => s.id === id) ?? { id, name: id, calls: [] }),
+  };
+  findings.push(...circuitFindings(predictions, solve), ...(budget ? budgetFindings(budget) : []));
   if (installed) findings.push(...outdoorFindings(job, installed.loads));
   if (hasPlan) {
     findings.push(...powerUpFindings(job, predictions, source));

@@ -13,13 +13,16 @@ import { kitWiring, SHARED } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
 
 /**
- * The R terminal that powers the device where there are two transformers: the sheet's, else the one whose
- * common is C (a device that can be fed on either side), else the cooling side.
+ * The R terminal that powers the device where there are two transformers: the sheet's; on a device that can be
+ * fed on either side the one whose common is C; else the one a single R would land on.
  */
 export function feedSide(sheet: DeviceSheet, system: LowVoltageSystem): string | null {
-  if (sheet.supply.from) return sheet.supply.from;
-  const role = system.commonOf === 'heat' ? 'hot-heat' : 'hot-cool';
-  return sheet.terminals.find((t) => t.role === role)?.label ?? null;
+  const { from } = sheet.supply;
+  if (from && from !== 'either') return from;
+  const of = (role: string): string | null => sheet.terminals.find((t) => t.role === role)?.label ?? null;
+  if (from === 'either') return of(system.commonOf === 'heat' ? 'hot-heat' : 'hot-cool');
+  const single = sheet.terminals.find((t) => t.label === sheet.singleR)?.role;
+  return single === 'hot-heat' || single === 'hot-cool' ? sheet.singleR : of('hot-cool');
 }
 
 export function installedAsPlanned(

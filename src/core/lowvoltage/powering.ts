@@ -471,7 +471,8 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
       finding('power.choice-fails', { way: chosenByHand.name, why: chosenByHand.why }, ['powering'], chosenByHand.why),
     );
   }
-  if (!chosen && sheet.supply.commonRequired) {
+  // A common that is there is not what is missing: what the plan would not do is said instead.
+  if (!chosen && !hasCommon && sheet.supply.commonRequired) {
     findings.push(
       finding(
         'power.no-common',

@@ -142,7 +142,7 @@ describe('zones on one board', () => {
 
   it('a valve’s end switch calls the boiler', () => {
     const d = derive(job);
-    expect(running(d, 'idle')).toEqual(['other thermostat', 'thermostat of store']);
+    expect(running(d, 'idle')).toEqual(['other thermostat', 'other thermostat']);
     expect(running(d, 'heat1')).toContain('boiler');
     const p = d.predictions.find((x) => x.state === 'heat1');
     expect(p && predictedVolts(p, 'boiler.call', 'board.C')).toBeGreaterThan(22);

@@ -24,8 +24,8 @@ describe('labels', () => {
   });
 
   it('what is capped says so; a freed fan conductor goes to C at both ends', () => {
-    expect(texts('r red, c blue, w white, y yellow, g green, o orange', { device: 't24-five' })).toContain(
-      'wall O orange cap it',
+    expect(texts('r red, c blue, w white, y yellow, g green, spare orange', { device: 't24-five' })).toContain(
+      'wall spare orange cap it',
     );
     const freed = texts('r red, y yellow, g green, w white', { decide: { powering: 'reuse-g' } });
     expect(freed).toEqual(expect.arrayContaining(['wall G green to C', 'board G green to C']));

@@ -200,7 +200,16 @@ function BalanceChart(): ReactNode {
   const mark = (t: number | null, what: string, tone: ChartMark['tone']): ChartMark[] =>
     t === null ? [] : [{ x: toDisplay(t, temp), label: `${what} ${temperature(t, units)}`, tone }];
   const balance = house ? thermalBalance(pump, house) : null;
-  const economic = prices ? economicChangeover(pump, prices) : null;
+  const change = prices ? economicChangeover(pump, prices) : null;
+  const economic = change?.kind === 'below' ? change.celsius : null;
+  const cheaper =
+    change === null
+      ? ''
+      : change.kind === 'always'
+        ? '; fuel is always cheaper'
+        : change.kind === 'never'
+          ? '; fuel is never cheaper'
+          : `; fuel is cheaper below ${temperature(change.celsius, units)}`;
   return (
     <>
       <LineChart
@@ -218,7 +227,7 @@ function BalanceChart(): ReactNode {
       />
       {prices ? (
         <LineChart
-          title={`Cost of a kWh of heat by outdoor temperature${economic === null ? '' : `; fuel is cheaper below ${temperature(economic, units)}`}`}
+          title={`Cost of a kWh of heat by outdoor temperature${cheaper}`}
           xName={`outdoors, ${temp.unit}`}
           yName="a kWh of heat"
           yFrom={0}

@@ -55,7 +55,7 @@ describe('the strip of a plan', () => {
 
   it('puts each conductor’s two screws on one row, in the device’s order', () => {
     const { rows, conductors } = planned('r red, c blue, y yellow, g green, w white', 'v7-menu');
-    expect(rows).toBe('Rc=R Rh=· C=C W1=W W2=· Y1=Y Y2=· G=G K=·');
+    expect(rows).toBe('Rc=R Rh=· C=C W1=W W2=· Y1=Y Y2=· G=G M1=·');
     expect(conductors).toContain('yellow Y1 Y');
   });
 
