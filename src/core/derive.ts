@@ -9,6 +9,7 @@ import { deriveLowVoltage, type LowVoltageDerived } from './lowvoltage/family';
 import { pairTable } from './lowvoltage/predict';
 import { nextStop, progress, type StopProgress } from './progress';
 import type { StopId } from './run';
+import { inUnits, saidInUnits } from './units/localise';
 
 export interface Derived extends LowVoltageDerived {
   /** The boiler family's own results; null on a 24 V job. */
@@ -42,7 +43,43 @@ export function derive(job: Job, now: string | null = null): Derived {
       }
     : { ...shared, boiler, floor };
   const stops = progress(job, derived);
-  return { ...derived, stops, next: nextStop(stops) };
+  return inJobUnits({ ...derived, stops, next: nextStop(stops) }, job.units);
+}
+
+/** What is read by people, in the units the job is kept in; figures stay SI. */
+function inJobUnits(d: Derived, units: Job['units']): Derived {
+  if (units === 'si') return d;
+  const say = <T>(value: T): T => saidInUnits(value, units);
+  const tests = d.proof.tests.map((t) => ({
+    ...t,
+    ...say({ title: t.title, set: t.set, must: t.must, why: t.why, ...(t.caution ? { caution: t.caution } : {}) }),
+    measures: t.measures.map((m) => ({ ...m, what: inUnits(m.what, units), source: inUnits(m.source, units) })),
+  }));
+  return {
+    ...d,
+    system: { ...d.system, sentence: inUnits(d.system.sentence, units) },
+    settings: { ...d.settings, canonical: say(d.settings.canonical), card: say(d.settings.card) },
+    questions: say(d.questions),
+    findings: say(d.findings),
+    proof: { ...d.proof, tests, heldBy: say(d.proof.heldBy) },
+    stops: d.stops.map((s) => ({ ...s, blockers: say(s.blockers) })),
+    boiler: d.boiler && {
+      ...d.boiler,
+      ...say({ sentence: d.boiler.sentence, questions: d.boiler.questions, findings: d.boiler.findings }),
+      settings: say(d.boiler.settings),
+    },
+    floor: d.floor && {
+      ...d.floor,
+      ...say({
+        sentence: d.floor.sentence,
+        questions: d.floor.questions,
+        findings: d.floor.findings,
+        settings: d.floor.settings,
+        limit: d.floor.limit,
+        start: d.floor.start,
+      }),
+    },
+  };
 }
 
 const milli = (value: number): number => Math.round(value * 1000) / 1000;
@@ -145,6 +182,8 @@ function floorJson(d: Derived, f: FloorDerived): Record<string, unknown> {
   const { warmUp, week } = f;
   return {
     sentence: f.sentence,
+    // What the section through the floor shows.
+    section: f.section,
     questions: f.questions,
     findings: f.findings,
     load: f.load,

@@ -1,5 +1,5 @@
 /** The boiler family plugged into the stops: from a job to everything its plant implies. */
-import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
+import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
 import type { Wire } from '../job/boiler-schema';
 import type { Job } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
@@ -73,6 +73,7 @@ const inputQuestion: Question = {
     { value: 'low-voltage', label: 'Extra low voltage', means: 'A dry pair; mains here would destroy it.' },
     { value: 'bus', label: 'Data bus', means: 'Two wires set the flow temperature.' },
   ],
+  decides: ['boiler.control'],
   needed: true,
 };
 
@@ -111,7 +112,8 @@ export function deriveBoiler(asked: Job): BoilerDerived {
   const plant = plantOf(survey, sheet);
   const traced = survey.wires ? Object.values(survey.wires) : null;
   const missed = plant ? planMisses(plant, survey) : [];
-  const offered = missed.length === 0;
+  // How the boiler is called is asked, not assumed: no plan before it is known.
+  const offered = missed.length === 0 && survey.input !== undefined;
   const wires = plant && offered ? planWires(plant) : [];
   const safe = checkMainsSafe(asked, 200, plant !== null);
   findings.push(...safe.findings);
@@ -128,7 +130,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
       );
     if (plant.input === 'bus' && sheet.output !== 'bus')
       findings.push(finding('boiler.no-bus-output', { device: sheet.name }, ['device'], sheet.name));
-    if (!offered)
+    if (missed.length > 0 && survey.input !== undefined)
       findings.push(
         finding(
           'boiler.plan-misses',
@@ -139,7 +141,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
       );
     findings.push(...neutralFindings(asked, sheet));
     const judged = traced ?? planWires(plant);
-    findings.push(...wiringFindings(plant, survey, judged, sheet));
+    if (survey.input !== undefined || traced) findings.push(...wiringFindings(plant, survey, judged, sheet));
     const planned = offered ? truthFindings(plant, survey, wires).results : [];
     const now = traced ? truthFindings(plant, survey, traced) : null;
     findings.push(...(now?.findings ?? []));
@@ -170,7 +172,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
     findings.push(
       finding('boiler.floor-flow', { celsius: flow.flowCelsius }, ['setting:boiler.flow'], 'floor circuit'),
     );
-  const canonical = plant ? boilerSettings(survey, plant) : [];
+  const canonical = plant ? undecided(boilerSettings(survey, plant), questions) : [];
   const card = sheet ? cardOf(asked, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(asked, canonical), ...card.findings);
   const items = sheet ? startItems(survey, sheet) : [];
@@ -204,7 +206,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
     steps: workSteps(nets, offered ? plant : null, survey.oldRoomThermostat),
     kit: kitOf(sheet, plant),
     sentence: plant
-      ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${INPUT_WORDS[plant.input]}.`
+      ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${survey.input === undefined ? 'how it is called is not known yet' : INPUT_WORDS[plant.input]}.`
       : 'Say what plant it is; the rest follows from that.',
     questions,
     findings,

@@ -124,7 +124,12 @@ export function wiringFindings(
   const neutrals = returns.filter((p) => !is('SUPPLY.N', p) && !onEarth.includes(p));
   if (neutrals.length > 0)
     findings.push(finding('boiler.neutral-open', { points: neutrals }, about(...neutrals), 'not joined to N'));
-  if (survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS)
+  const takes = spurAmps(plant, survey);
+  const fuse = survey.fuseAmps ?? SPUR_FUSE_AMPS;
+  if (takes >= fuse)
+    findings.push(finding('boiler.fuse-small', { amps: takes, fuse }, about('SUPPLY.L'), 'all loads at once'));
+  // A fuse that would open with everything on is not to be advised.
+  else if (survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS && takes < 0.9 * SPUR_FUSE_AMPS)
     findings.push(finding('boiler.fuse-rating', { amps: survey.fuseAmps }, about('SUPPLY.L'), `${survey.fuseAmps} A`));
   if (survey.oldRoomThermostat === 'in-series' || (is('ROOM.SL', 'ROOM.L') === false && is('ROOM.L', heatOut)))
     findings.push(finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'));
@@ -133,6 +138,17 @@ export function wiringFindings(
   if (plant.kind === 'gravity') findings.push(finding('boiler.gravity', {}, ['plant'], 'gravity hot water'));
   return findings;
 }
+
+/** Everything of the plant at once, at the spur. */
+export const spurAmps = (plant: Plant, survey: BoilerSurvey): number =>
+  ((survey.boilerVA ?? USUAL_VA.boiler) +
+    (hasPumpPart(plant) ? (survey.pumpVA ?? USUAL_VA.pump) : 0) +
+    (plant.kind === 'zone-valves'
+      ? (plant.zones + 1) * USUAL_VA.valve
+      : plant.kind === 'three-port'
+        ? 2 * USUAL_VA.mid
+        : 0)) /
+  MAINS_VOLTS;
 
 /** What a receiver contact carries in the worst demand. */
 export function contactLoad(plant: Plant, survey: BoilerSurvey): number {

@@ -14,6 +14,9 @@ export const FLOOR_LIMIT: Record<NonNullable<BoilerSurvey['floor']>, number> = {
   timber: 27,
 };
 
+/** Hottest flow of a floor circuit. */
+const FLOOR_FLOW_MOST = 45;
+
 export interface FlowCheck {
   flowCelsius: number;
   returnCelsius: number;
@@ -51,13 +54,13 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
   add(
     'boiler.flow',
     'Flow temperature',
-    String(flow.flowCelsius),
+    String(floor ? Math.min(FLOOR_FLOW_MOST, flow.flowCelsius) : flow.flowCelsius),
     floor
       ? 'floor circuits 35 to 45 °C, mixed, with a limit thermostat'
       : `return at ${fixed(flow.returnCelsius, 0)} °C: ${flow.condenses ? 'it condenses' : 'it does not condense'}`,
     numbers([35, 40, 45, 50, 55, 60, 65, 70, 75], '°C'),
     [],
-    floor ? { most: 45, why: 'too hot for a floor circuit' } : undefined,
+    floor ? { most: FLOOR_FLOW_MOST, why: 'too hot for a floor circuit' } : undefined,
   );
   add(
     'boiler.cycles',
@@ -105,7 +108,8 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
       '60 °C at the cylinder keeps it wholesome; mixed at the outlets against scalding',
       numbers([50, 55, 60, 65], '°C'),
       [],
-      { least: 60, why: 'under 60 °C legionella can grow in the store' },
+      // A store the survey says is kept cooler has its own caution and its weekly hour.
+      { least: Math.min(60, target), why: 'under 60 °C legionella can grow in the store' },
     );
     add(
       'store.pasteurise',

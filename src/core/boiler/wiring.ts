@@ -45,7 +45,9 @@ export function planNets(plant: Plant): Net[] {
   const heating = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
 
   if (plant.kind === 'combination') {
-    if (plant.input === 'bus') {
+    if (plant.input === 'bus' && plant.output !== 'bus') {
+      // Nothing to join: the box has no bus, and the truth is missed.
+    } else if (plant.input === 'bus') {
       net('bus', 'RX.BUS1', 'BOILER.BUS1');
       net('bus', 'RX.BUS2', 'BOILER.BUS2');
     } else if (dryPair) {

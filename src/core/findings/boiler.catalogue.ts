@@ -180,6 +180,15 @@ export const BOILER_FINDINGS = {
     message: `The spur is fused at ${fixed(f.amps, 0)} A; heating controls usually want 3 A.`,
     fix: 'Fit 3 A unless the makers of boiler and receiver say otherwise.',
   })),
+  'boiler.fuse-small': entry<{ amps: number; fuse: number }>(
+    'blocker',
+    'connect',
+    'The spur’s fuse is too small for what hangs on it.',
+    (f) => ({
+      message: `Everything at once takes ${amps(f.amps)} and the spur is fused at ${fixed(f.fuse, 0)} A: it would open.`,
+      fix: 'Check the VA entered; then a fuse as the makers of boiler and pump ask for.',
+    }),
+  ),
   'boiler.contact-overload': entry<{ amps: number; rated: number }>(
     'blocker',
     'connect',

@@ -1,4 +1,6 @@
 /** Findings and questions: what every stage returns beside its result. */
+
+import type { SettingKey } from '../devices/sheet';
 import type { StopId } from '../run';
 import { CATALOGUE, type FindingCode, type FindingFacts } from './catalogue';
 import type { Severity } from './severity';
@@ -25,7 +27,15 @@ export interface Question {
   answers: { value: string; label: string; means: string }[];
   /** Something later cannot go on without the answer. */
   needed: boolean;
+  /** Settings that would assert an answer: none of them is proposed while the question is open. */
+  decides?: readonly SettingKey[];
 }
+
+/** Settings that no open question would decide: the rest wait for their answer. */
+export const undecided = <S extends { key: SettingKey }>(settings: readonly S[], open: readonly Question[]): S[] => {
+  const waiting = new Set(open.flatMap((q) => q.decides ?? []));
+  return settings.filter((s) => !waiting.has(s.key));
+};
 
 export function finding<C extends FindingCode>(
   code: C,

@@ -1,5 +1,5 @@
 /** The floor family plugged into the stops: from a job to everything its mats, probe and floor imply. */
-import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
+import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
 import type { ProbeType } from '../job/floor-schema';
 import type { Job } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
@@ -56,6 +56,8 @@ export interface FloorDerived {
   week: WeekForecast | null;
   safe: MainsSafe;
   kit: { id: string; name: string; why: string }[];
+  /** The floor cut through, as told. */
+  section: Pick<Job['floor'], 'purpose' | 'covering' | 'build' | 'beneath'>;
   sentence: string;
   questions: Question[];
   findings: Finding[];
@@ -116,10 +118,10 @@ export function deriveFloor(asked: Job): FloorDerived {
   if (sheet) findings.push(...terminalFindings(survey, sheet));
 
   // The build-up is asked, never assumed: without it there is no warm-up to speak of.
-  const known = survey.build !== undefined && survey.beneath !== undefined;
+  const known = survey.build !== undefined && survey.beneath !== undefined && survey.covering !== undefined;
   const house = load && known ? floorHouse(survey, load.watts) : null;
   const limit = floorLimit(survey, load?.wattsPerSquareMetre ?? null);
-  const canonical = sheet ? floorSettings({ job, sheet, load, limit, probe: type }) : [];
+  const canonical = sheet ? undecided(floorSettings({ job, sheet, load, limit, probe: type }), questions) : [];
   const card = sheet ? cardOf(job, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(job, canonical), ...card.findings);
   const chosen = (key: CanonicalSetting['key']): string | undefined => {
@@ -222,6 +224,7 @@ export function deriveFloor(asked: Job): FloorDerived {
     week,
     safe,
     kit: kitOf(sheet, contactor),
+    section: { purpose: survey.purpose, covering: survey.covering, build: survey.build, beneath: survey.beneath },
     // A mat that would burn out has no warm-up to speak of.
     sentence: findings.find((f) => f.code === 'floor.over-volts')?.message ?? sentenceOf(job, load, warmUp),
     questions,

@@ -266,7 +266,7 @@ export function floorProof(f: ProofFacts): TestPlan[] {
         },
       ],
     });
-  // Nothing there to test: that is a blocker of its own.
-  if (!sheet.groundFault && survey.groundFault === 'none') return tests.filter((t) => t.id !== 'ground-fault');
+  // Nothing there to test, or nobody has looked yet: a blocker or a question of its own.
+  if (!sheet.groundFault && survey.groundFault !== 'upstream') return tests.filter((t) => t.id !== 'ground-fault');
   return tests;
 }

@@ -97,6 +97,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         label: probeName(f.type),
         means: `It would show ${fixed(f.celsius, 1)} °C now.`,
       })),
+      decides: ['probe.type'],
       needed: true,
     });
   if (!survey.purpose)
@@ -112,6 +113,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         { value: 'sole', label: 'The only heat', means: 'The room is steered and the floor capped.' },
         { value: 'damp', label: 'Keep it dry', means: 'A short warm-up every day in an unheated room.' },
       ],
+      decides: ['floor.sensor', 'floor.minimum', 'window.open', 'damp.guard', 'floor.limit'],
       needed: true,
     });
   if (!survey.covering)
@@ -129,9 +131,12 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         { value: 'vinyl', label: 'Vinyl', means: 'As timber.' },
         { value: 'carpet', label: 'Carpet', means: 'As timber, and it warms slowly.' },
       ],
+      decides: ['floor.sensor', 'floor.limit'],
       needed: true,
     });
-  if (!survey.build)
+  const modelled =
+    load !== null && load.mats.length > 0 && survey.areaSquareMetres !== undefined && survey.covering !== undefined;
+  if (modelled && !survey.build)
     questions.push({
       code: 'floor-build',
       stop: 'survey',
@@ -146,7 +151,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
       ],
       needed: true,
     });
-  if (!survey.beneath)
+  if (modelled && !survey.beneath)
     questions.push({
       code: 'floor-beneath',
       stop: 'survey',
@@ -160,7 +165,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
       ],
       needed: true,
     });
-  if (sheet && !sheet.groundFault && survey.groundFault === undefined)
+  if (sheet && load && !sheet.groundFault && survey.groundFault === undefined)
     questions.push({
       code: 'floor-ground-fault',
       stop: 'decide',
@@ -184,6 +189,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
         { value: 'parallel', label: 'In parallel', means: 'Each has the whole supply.' },
         { value: 'series', label: 'In series', means: 'They share it and hardly warm.' },
       ],
+      decides: ['load.watts', 'load.metering'],
       needed: true,
     });
   return questions;

@@ -460,6 +460,7 @@ export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceS
         { value: 'whole', label: 'Whole', means: `${colour} becomes the common: 15 min, nothing lost.` },
         { value: 'open', label: 'Open', means: 'Another way is needed.' },
       ],
+      decides: ['power.source'],
       needed: !sheet.supply.kinds.includes('battery'),
     });
   }

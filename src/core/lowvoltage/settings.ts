@@ -3,7 +3,7 @@
  * its range and where it is on this device.
  */
 import { type DeviceSheet, placeOf, type SettingKey } from '../devices/sheet';
-import { type Finding, finding } from '../findings/finding';
+import { type Finding, finding, undecided } from '../findings/finding';
 import type { Equipment, Job } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
@@ -281,7 +281,8 @@ export function planSettings(
   sheet: DeviceSheet | null,
   wiring: WiringPlan | null = null,
 ): Settings {
-  const canonical = canonicalSettings(job, system, powering, wiring);
+  const asked = [...system.questions, ...(powering?.questions ?? []), ...(wiring?.questions ?? [])];
+  const canonical = undecided(canonicalSettings(job, system, powering, wiring), asked);
   const findings = conflictFindings(job, canonical);
   const settled = (s: CanonicalSetting): string => settledValue(job, s);
   const fan = canonical.find((s) => s.key === 'fan.heating');

@@ -13,6 +13,7 @@ export const fuelQuestion: Question = {
     { value: 'oil', label: 'Oil', means: 'The furnace starts its own fan.' },
     { value: 'electric', label: 'Electric', means: 'The thermostat must run the fan with heat.' },
   ],
+  decides: ['equipment.fuel', 'aux.fuel', 'fan.heating', 'cycles.heat'],
   needed: true,
 };
 
@@ -35,6 +36,7 @@ export const withoutFanQuestion: Question = {
       means: 'Cooling is held until a conductor for the fan is found: a spare core is planned for it.',
     },
   ],
+  decides: ['fan.circulation'],
   needed: true,
 };
 
@@ -48,6 +50,7 @@ export const commonOrValveQuestion: Question = {
     { value: 'common', label: 'About 24 V', means: 'B is the common. There is no reversing valve on it.' },
     { value: 'valve', label: 'About 0 V', means: 'B is the reversing valve: a heat pump.' },
   ],
+  decides: ['equipment.kind', 'valve.active', 'stages.aux', 'stages.heat', 'stages.cool', 'aux.fuel'],
   needed: true,
 };
 
@@ -61,6 +64,15 @@ export const outdoorQuestion: Question = {
     { value: 'heat-pump', label: 'Heat pump', means: 'The O/B conductor drives its reversing valve.' },
     { value: 'air-conditioner', label: 'Cooling only', means: 'The O/B conductor is something else: trace it.' },
     { value: 'none', label: 'No outdoor unit', means: 'Y is not cooling: trace it.' },
+  ],
+  decides: [
+    'equipment.kind',
+    'valve.active',
+    'stages.aux',
+    'aux.fuel',
+    'aux.lockout',
+    'compressor.lockout',
+    'aux.differential',
   ],
   needed: true,
 };
@@ -79,6 +91,7 @@ export const threeWireQuestion: Question = {
     },
     { value: 'cooling', label: 'An outdoor unit', means: 'Y is cooling, and the fan’s conductor is missing.' },
   ],
+  decides: ['equipment.kind', 'stages.cool', 'cycles.cool', 'compressor.rest', 'deadband', 'changeover', 'cycles.heat'],
   needed: true,
 };
 
@@ -93,6 +106,7 @@ export const unclearQuestion: Question = {
     { value: 'aux', label: 'The diagram says auxiliary heat', means: 'X calls auxiliary heat.' },
     { value: 'fault', label: 'The diagram says lamp or fault', means: 'X lights a fault lamp: not a call.' },
   ],
+  decides: ['equipment.kind', 'stages.heat', 'stages.aux'],
   needed: true,
 };
 
@@ -106,6 +120,7 @@ export const commonAtBoardQuestion: Question = {
     { value: 'yes', label: 'Yes, on C', means: 'A common reaches the thermostat.' },
     { value: 'no', label: 'No', means: 'It has to be landed there first, or another way found.' },
   ],
+  decides: ['power.source'],
   needed: true,
 };
 
@@ -123,6 +138,7 @@ export const commonOwnerQuestion: Question = {
       means: 'Rh and C power the device, where it can be fed there.',
     },
   ],
+  decides: ['power.source'],
   needed: true,
 };
 
@@ -136,6 +152,7 @@ export const valveModeQuestion: Question = {
     { value: 'O', label: 'In cooling (O)', means: 'The device is set to O.' },
     { value: 'B', label: 'In heating (B)', means: 'The device is set to B.' },
   ],
+  decides: ['valve.active'],
   needed: true,
 };
 
@@ -153,5 +170,6 @@ export const heatFanQuestion: Question = {
     },
     { value: 'none', label: 'It does not', means: 'Heat is held until a conductor for the fan is found.' },
   ],
+  decides: ['fan.heating'],
   needed: true,
 };

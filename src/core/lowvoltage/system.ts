@@ -302,7 +302,11 @@ export function readSystem(job: Job): LowVoltageSystem {
     result.verdict = 'open';
     findings.push(finding('system.not-this-family', { what: 'a fan on its own' }, about(fans)));
   }
-  result.sentence = sentenceFor(result);
+  const unsettled = questions.some((q) => q.code === 'outdoor-unit' || q.code === 'three-wire');
+  const sentence = sentenceFor(result);
+  result.sentence = unsettled
+    ? `Not settled: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1, -1)}, if the answer below is so.`
+    : sentence;
   findings.sort(bySeverity);
   return result;
 }

@@ -98,6 +98,7 @@ const powerQuestion = (id: string, a: Accessory): Question => ({
     },
     { value: 'system', label: 'None', means: 'It is fed from R here and its load counts on this transformer.' },
   ],
+  decides: [`${ACTION[a.kind]}.power`],
   needed: true,
 });
 
@@ -150,7 +151,6 @@ export function planAccessories(
   for (const [id, accessory] of entries) {
     const about = [`accessory:${id}`];
     const power = powerOf(job, id, accessory);
-    if (power === undefined) questions.push(powerQuestion(id, accessory));
     const joined =
       accessory.tiedTo && power !== 'system'
         ? joinedTransformers(accessory, job.survey.equipment.transformerVA ?? DEFAULT_TRANSFORMER_VA)
@@ -174,6 +174,11 @@ export function planAccessories(
       findings.push(
         finding('accessory.no-output', { accessory: accessory.kind, device: sheet.name }, about, sheet.name),
       );
+      continue;
+    }
+    // Only an output that could run it makes the answer matter.
+    if (power === undefined) {
+      questions.push(powerQuestion(id, accessory));
       continue;
     }
     const pair = relay.terminals.length === 2;

@@ -1,0 +1,73 @@
+/** Random jobs of every family for the properties, proved dead, in either unit; and how they are carried out. */
+import fc from 'fast-check';
+import type { Derived } from '../../src/core/derive';
+import type { Job, Reading } from '../../src/core/job/schema';
+import { predictBetween, predictor } from '../../src/core/lowvoltage/predict';
+import { mainsDead, provedDead } from '../../src/core/lowvoltage/test-jobs';
+import type { MeasureResult } from '../../src/core/proof/proof-run';
+import { boilerJob } from '../arbitrary/boiler';
+import { askedFloor, floorJobOf } from '../arbitrary/floor';
+import { healthyBoiler, healthyFloor, healthyLowVoltage } from '../arbitrary/healthy';
+import { surveyJob } from '../arbitrary/low-voltage';
+
+/** Jobs each property is tried on. */
+export const RUNS = 1000;
+
+export const FAMILIES: [string, fc.Arbitrary<Job>][] = [
+  [
+    '24 V',
+    fc
+      .tuple(surveyJob, fc.constantFrom('si' as const, 'us' as const))
+      .map(([job, units]) => provedDead({ ...job, units })),
+  ],
+  ['boiler', boilerJob.map((job) => ({ ...job, readings: mainsDead() }))],
+  [
+    'floor',
+    fc.tuple(askedFloor, fc.constantFrom('si' as const, 'us' as const)).map(([asked, units]) => {
+      const job = floorJobOf(asked);
+      return { ...job, units, readings: mainsDead(job.floor.region === 'NA' ? 121 : 231) };
+    }),
+  ],
+];
+
+/** Jobs in order, of each family: what is planned for them must prove itself. */
+export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
+  ['24 V', healthyLowVoltage.map(provedDead)],
+  ['boiler', healthyBoiler.map((job) => ({ ...job, readings: mainsDead() }))],
+  ['floor', healthyFloor.map((job) => ({ ...job, readings: mainsDead(job.floor.supplyVolts === 120 ? 121 : 231) }))],
+];
+
+export const blockers = (d: Derived): string[] => d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code);
+
+/** What a measure reads where everything is as predicted: the circuit's own figure, else the band's middle. */
+function asPredicted(d: Derived, m: MeasureResult): number {
+  const state = d.states.find((s) => s.id === m.state);
+  if (m.quantity === 'volts-ac' && m.a && m.b && state && d.installed && !d.boiler && !d.floor) {
+    const volts = predictBetween(predictor(d.installed), state, m.a, m.b);
+    if (volts !== null) return Math.round(volts * 100) / 100;
+  }
+  return m.quantity === 'seen' ? m.predicted.low : (m.predicted.low + Math.min(m.predicted.high, 1e8)) / 2;
+}
+
+/** Every reading of the proof run, exactly as predicted. */
+export function readAsPredicted(job: Job, d: Derived): Job {
+  const readings: Record<string, Reading> = { ...job.readings };
+  let at = Date.parse('2026-03-01T09:00:00Z');
+  for (const t of d.proof.tests)
+    for (const m of t.measures) {
+      at += 20_000;
+      readings[`p-${t.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
+        at: new Date(at).toISOString(),
+        by: 'x',
+        source: 'typed',
+        quantity: m.quantity,
+        value: asPredicted(d, m),
+        state: m.state,
+        stop: 'proof',
+        test: t.id,
+        measure: m.id,
+        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+      };
+    }
+  return { ...job, readings };
+}

@@ -1,0 +1,281 @@
+/** What must hold of every job of every family, whatever was surveyed. Seeds are printed by fast-check on failure. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { plantParts } from '../../src/core/boiler/parts';
+import { type Derived, derive, derivedJson } from '../../src/core/derive';
+import type { Finding } from '../../src/core/findings/finding';
+import type { Job } from '../../src/core/job/schema';
+import { equipmentCircuit } from '../../src/core/lowvoltage/equipment';
+import { SHARED } from '../../src/core/lowvoltage/power-kits';
+import { clock } from '../../src/core/units/units';
+import { blockers, FAMILIES, HEALTHY, RUNS, readAsPredicted } from './jobs';
+
+const check = <T extends [Job, ...unknown[]]>(property: fc.IProperty<T>, seed: number): void =>
+  fc.assert(property, { seed, numRuns: RUNS });
+
+describe.each(HEALTHY)('%s in order', (_family, any) => {
+  it('(a) wired as planned and read as predicted: no blocker, no wrong verdict', () => {
+    check(
+      fc.property(any, (job) => {
+        const before = derive(job);
+        expect(blockers(before)).toEqual([]);
+        expect(before.proof.tests.length).toBeGreaterThan(2);
+        const after = derive(readAsPredicted(job, before));
+        const wrong = after.proof.tests.flatMap((t) =>
+          t.measures.filter((m) => m.verdict === 'fail' || m.verdict === 'inconclusive').map((m) => `${t.id}/${m.id}`),
+        );
+        expect([blockers(after), wrong]).toEqual([[], []]);
+        expect(after.proof.verdict).toBe('pass');
+      }),
+      901,
+    );
+  });
+});
+
+/** Fixes that name a figure or a move, carried out on the job; null where the finding is of another kind. */
+function carryOut(job: Job, f: Finding, d: Derived): Job | null {
+  const { survey, boiler } = job;
+  const equipment = (more: object): Job => ({
+    ...job,
+    survey: { ...survey, equipment: { ...survey.equipment, ...more } },
+  });
+  switch (f.code) {
+    case 'circuit.overload':
+    case 'circuit.near-limit': {
+      const va = /^Fit a (\d+) VA transformer:/.exec(f.fix)?.[1];
+      return va ? equipment({ transformerVA: Number(va) }) : null;
+    }
+    case 'system.two-hots-tied': {
+      const hot = new Set(['R', 'Rc', 'Rh']);
+      const kept = Object.entries(survey.jumpers).filter(([, j]) => !(hot.has(j.a) && hot.has(j.b)));
+      return { ...job, survey: { ...survey, jumpers: Object.fromEntries(kept) } };
+    }
+    case 'settings.conflict':
+    case 'settings.fan-electric':
+      return { ...job, setUp: { ...job.setUp, chosen: {} } };
+    case 'power.choice-fails':
+      return { ...job, decide: {} };
+    case 'boiler.window-short': {
+      const short = Number(/short by (\d+)/.exec(f.message)?.[1]);
+      const windows = (d.boiler?.hotWater?.windows ?? []).map(({ from, to }) => ({
+        from: f.message.includes(`at ${clock(from)} `) ? (from - short + 1440) % 1440 : from,
+        to,
+      }));
+      return short < 1000 ? { ...job, boiler: { ...boiler, windows } } : null;
+    }
+    case 'boiler.fuse-rating':
+      return { ...job, boiler: { ...boiler, fuseAmps: 3 } };
+    case 'boiler.floor-flow':
+      return { ...job, boiler: { ...boiler, flowCelsius: 40 } };
+    case 'boiler.store-over-flow':
+      return { ...job, boiler: { ...boiler, flowCelsius: (boiler.cylinder?.targetCelsius ?? 60) + 5 } };
+    case 'floor.mat-loose':
+      return { ...job, floor: { ...job.floor, loose: [], togetherOhms: d.floor?.load?.parallelOhms ?? undefined } };
+    default:
+      return null;
+  }
+}
+
+const WEIGHT = { blocker: 2, caution: 1, note: 0 } as const;
+
+it('(d) a fix that names a figure or a move clears its finding and brings none worse', () => {
+  const tried = new Map<string, number>();
+  for (const [, any] of FAMILIES)
+    check(
+      fc.property(any, fc.constantFrom('28', '0', 'thermostat', '50'), (job, value) => {
+        const chosen = {
+          'floor.limit': '44',
+          'compressor.rest': value,
+          'fan.heating': 'equipment',
+          'store.target': '50',
+        };
+        const asked: Job = { ...job, setUp: { ...job.setUp, chosen } };
+        const d = derive(asked);
+        for (const f of d.findings) {
+          const mended = carryOut(asked, f, d);
+          if (!mended) continue;
+          tried.set(f.code, (tried.get(f.code) ?? 0) + 1);
+          const after = derive(mended).findings;
+          expect([f.code, after.filter((x) => x.code === f.code && x.message === f.message)]).toEqual([f.code, []]);
+          const before = new Set(d.findings.map((x) => x.code));
+          const worse = after.filter((x) => WEIGHT[x.severity] > WEIGHT[f.severity] && !before.has(x.code));
+          expect([f.code, f.fix, worse.map((x) => x.code)]).toEqual([f.code, f.fix, []]);
+        }
+      }),
+      904,
+    );
+  for (const code of [
+    'circuit.overload',
+    'settings.conflict',
+    'boiler.fuse-rating',
+    'system.two-hots-tied',
+    'boiler.window-short',
+  ])
+    expect([code, (tried.get(code) ?? 0) > 3]).toEqual([code, true]);
+});
+
+describe.each(FAMILIES)('%s', (_family, any) => {
+  it('(b) a plan names only terminals that exist', () => {
+    check(
+      fc.property(any, (job) => {
+        const d = derive(job);
+        if (d.sheet && d.wiring) {
+          const own = new Set(d.sheet.terminals.map((t) => t.label));
+          const board = new Set<string>([
+            ...equipmentCircuit(job, d.system).screws,
+            SHARED,
+            d.wiring.kit?.screw ?? SHARED,
+          ]);
+          for (const r of d.wiring.rows) {
+            if (r.newWall !== null) expect(own).toContain(r.newWall);
+            if (r.newBoard !== null && r.newWall !== null) expect([...board, 'C', 'G']).toContain(r.newBoard);
+          }
+          for (const a of d.wiring.accessories) for (const t of a.terminals) expect(own).toContain(t);
+          for (const t of d.wired) expect(own).toContain(t);
+        }
+        if (d.boiler?.plant) {
+          const points = new Set(plantParts(d.boiler.plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
+          for (const w of d.boiler.wires) expect([w, points.has(w.a), points.has(w.b)]).toEqual([w, true, true]);
+          for (const t of d.proof.tests)
+            for (const m of t.measures)
+              for (const p of [m.a, m.b]) if (p) expect([p, points.has(p)]).toEqual([p, true]);
+        }
+        if (d.floor?.sheet) {
+          const own = new Set(Object.keys(d.floor.sheet.terminals));
+          for (const t of d.floor.terminals) expect(own).toContain(t.terminal);
+        }
+      }),
+      902,
+    );
+  });
+
+  it('(c) nothing asserts what an open question asks', () => {
+    /** What must not be entered, or said, while it is open. */
+    const settings: Record<string, readonly string[]> = {
+      fuel: ['equipment.fuel', 'aux.fuel'],
+      'valve-mode': ['valve.active'],
+      'floor-probe': ['probe.type'],
+      'floor-build': [],
+      plant: ['boiler.flow', 'boiler.cycles', 'store.target'],
+    };
+    const words: Record<string, RegExp> = {
+      fuel: /\b(gas|oil|electric|bottled)\b/i,
+      'valve-mode': /valve on [OB]\b/,
+      'three-wire': /air conditioning|zone valve driven/,
+      plant: /combination|three-port|zone valves|gravity/i,
+      'floor-build': /in about \d+ min/,
+      'common-at-board': /with a common wire/,
+    };
+    check(
+      fc.property(any, (job) => {
+        const d = derive(job);
+        const keys = [
+          ...d.settings.canonical,
+          ...(d.boiler?.settings.canonical ?? []),
+          ...(d.floor?.settings.canonical ?? []),
+        ].map((s) => s.key);
+        const { sentence } = d.boiler ?? d.floor ?? d.system;
+        for (const q of d.questions) {
+          for (const key of settings[q.code] ?? [])
+            expect([q.code, keys]).not.toEqual([q.code, expect.arrayContaining([key])]);
+          const said = words[q.code];
+          if (said && !sentence.startsWith('Not settled'))
+            expect([q.code, sentence.match(said)?.[0]]).toEqual([q.code, undefined]);
+        }
+      }),
+      903,
+    );
+  });
+
+  it('(e) every answer changes something, or says that it does not', () => {
+    const essence = (job: Job): string => {
+      const { questions: _q, stops: _s, ...rest } = derivedJson(job);
+      return JSON.stringify(rest);
+    };
+    check(
+      fc.property(any, (job) => {
+        const [q] = derive(job).questions.filter((x) => x.answers.length > 0);
+        if (!q) return;
+        const outcomes = q.answers.map((a) => ({
+          a,
+          said: essence({ ...job, answers: { ...job.answers, [q.code]: a.value } }),
+        }));
+        const before = essence(job);
+        for (const { a, said } of outcomes) {
+          const gone = !derive({ ...job, answers: { ...job.answers, [q.code]: a.value } }).questions.some(
+            (x) => x.code === q.code,
+          );
+          expect([q.code, a.value, gone]).toEqual([q.code, a.value, true]);
+          const idle = said === before && /nothing|as (tile|timber)/i.test(a.means);
+          expect([q.code, a.value, said !== before || idle]).toEqual([q.code, a.value, true]);
+        }
+      }),
+      905,
+    );
+  });
+
+  it('(f) an added live reading never makes it dead', () => {
+    const points = fc.constantFrom(
+      ['wall.R', 'wall.C'],
+      ['board.R', 'board.C'],
+      ['wall.R', 'wall.W'],
+      ['box.L', 'box.N'],
+      ['box.N', 'box.E'],
+    );
+    fc.assert(
+      fc.property(
+        any,
+        points,
+        fc.constantFrom(6, 24, 121, 231),
+        fc.integer({ min: 0, max: 9 }),
+        (job, [a, b], value, minute) => {
+          const proved = (j: Job): boolean => {
+            const d = derive(j);
+            return (d.boiler?.safe ?? d.floor?.safe ?? d.safe).proved;
+          };
+          const live = {
+            at: `2026-01-01T00:0${minute}:30Z`,
+            by: 'x',
+            source: 'typed' as const,
+            quantity: 'volts-ac' as const,
+            value,
+            a,
+            b,
+            stop: 'make-safe',
+          };
+          const after = proved({ ...job, readings: { ...job.readings, live } });
+          expect([proved(job), after]).not.toEqual([false, true]);
+          expect(after).toBe(false);
+        },
+      ),
+      { seed: 906, numRuns: RUNS },
+    );
+  });
+
+  it('(g) every figure shown is one, in the job’s unit, and inside its range or contradicted', () => {
+    check(
+      fc.property(any, (job) => {
+        const d = derive(job);
+        const texts = [
+          (d.boiler ?? d.floor ?? d.system).sentence,
+          ...d.findings.flatMap((f) => [f.message, f.fix, f.evidence]),
+          ...d.questions.flatMap((q) => [q.ask, q.how, ...q.answers.map((a) => a.means)]),
+          ...d.proof.tests.flatMap((t) => [t.set, t.must, ...t.measures.map((m) => m.what)]),
+        ];
+        for (const text of texts) {
+          expect(text).not.toMatch(/NaN|Infinity|undefined|\[object|\de[+-]\d/);
+          if (job.units === 'us') expect(text).not.toMatch(/\d °C/);
+        }
+        JSON.stringify(derivedJson(job), (_key, v: unknown) => {
+          if (typeof v === 'number') expect(Number.isFinite(v)).toBe(true);
+          return v;
+        });
+        const stopped = d.findings.some((f) => f.severity === 'blocker' || f.code === 'found.contradicts');
+        for (const p of d.predictions)
+          for (const row of p.probes) for (const x of row) if (x.open > 34 && !stopped) expect(x.open).toBeLessThan(34);
+        if (d.budget && !stopped) expect(d.budget.va).toBeLessThanOrEqual(d.budget.ratedVA * 1.001);
+      }),
+      907,
+    );
+  });
+});
