@@ -91,6 +91,22 @@ const joined = (job: Job): Job => ({
 const wiredUp = (value: object, at: { safeAt: string; upAt: string; volts: number }): Job =>
   joined(setUp(powered(connected(madeSafe(arrived(file(value)), at.safeAt, 'wall')), at.upAt, at.volts), 'all'));
 
+/** A plant as far as Set up: joined as the plan, started, the card entered. */
+function plantJoined(job: Job): Job {
+  const b = derive(job).boiler;
+  if (!b) return job;
+  return {
+    ...job,
+    connect: { ...job.connect, done: Object.fromEntries(b.steps.map((s) => [s.id, true])) },
+    setUp: { ...job.setUp, entered: Object.fromEntries(b.settings.card.map((r) => [r.key, true])) },
+    boiler: {
+      ...job.boiler,
+      wires: Object.fromEntries(b.wires.map((w, i) => [`w${i + 1}`, w])),
+      start: Object.fromEntries((b.timeline?.items ?? []).map((i) => [i.id, { done: true }])),
+    },
+  };
+}
+
 export async function demoJobs(): Promise<DemoJob[]> {
   const netLoft = madeSafe(
     arrived(
@@ -406,7 +422,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
       { at: 1290, litres: 40 },
     ],
   });
-  const parsonageProved = await proved(parsonage, '2026-11-24T16:20:00Z', [], 5);
+  const parsonageProved = await proved(plantJoined(parsonage), '2026-11-24T16:20:00Z', [], 5);
   const schoolRoom = boilerJob('0172', 'School room', 'hall', 'rc2-radio', {
     plant: 'three-port',
     input: 'live',

@@ -143,11 +143,14 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
         {shown.map((e, i) => {
           const p = profiles[e.profile];
           const on = selected?.day === day && selected.index === i;
+          // Minutes to the next event decide what fits on a phone: a name needs four hours, a time two.
+          const room = (shown[i + 1]?.minute ?? 1440) - e.minute;
+          const before = e.minute - (shown[i - 1]?.minute ?? -1440);
           return (
             <button
               key={`${i}-${e.profile}`}
               type="button"
-              className={`week-event${on ? ' on' : ''}${e.minute > 1330 ? ' late' : ''}`}
+              className={`week-event${on ? ' on' : ''}${e.minute > 1330 ? ' late' : ''}${room < 260 ? ' tight' : ''}${before < 130 && i % 2 === 1 ? ' lower' : ''}`}
               style={{ left: `${(e.minute / 1440) * 100}%` }}
               aria-pressed={on}
               aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}${p.coolCelsius === undefined ? '' : `, cool ${format(p.coolCelsius)}`}` : ''}. Arrow keys move it, Delete removes it.`}

@@ -5,7 +5,8 @@ import { fill, goTo, kept, proveDead, RIG } from './helpers';
 
 async function newBoilerJob(page: Page, device: RegExp): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New boiler job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('button', { name: /Boiler on mains/ }).click();
   await page.waitForURL(/\/jobs\/[^/]+\/arrive/);
   await page.getByRole('button', { name: device }).click();
 }

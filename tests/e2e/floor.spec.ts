@@ -5,7 +5,8 @@ import { fill, goTo, kept, proveDead, RIG } from './helpers';
 
 async function newFloorJob(page: Page, site: string): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New floor job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('button', { name: /Electric floor/ }).click();
   await page.waitForURL(/\/jobs\/[^/]+\/arrive/);
   await page.getByRole('button', { name: /FS-4 floor screen/ }).click();
   await fill(page, 'Site', site);

@@ -11,6 +11,7 @@ export const kept = async (page: Page): Promise<void> => {
 export async function newJob(page: Page): Promise<string> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('button', { name: /24 V control/ }).click();
   await page.waitForURL(/\/jobs\/[^/]+\/arrive/);
   await expect(page.getByRole('heading', { name: 'Arrive' })).toBeVisible();
   return new URL(page.url()).pathname.split('/')[2] ?? '';
@@ -67,7 +68,9 @@ export async function proveDead(page: Page, live = '231'): Promise<void> {
   for (const [step, value] of [
     ['Step 1, volts', live],
     ['Step 2, volts', '0'],
-    ['Step 3, volts', live],
+    ['Step 3, volts', '0'],
+    ['Step 4, volts', '0'],
+    ['Step 5, volts', live],
   ] as const) {
     await page.getByLabel(step).fill(value);
     await page.getByLabel(step).press('Enter');

@@ -107,7 +107,8 @@ test('nothing runs off the side of any stop, and targets are big enough', async 
 
 test('a heated floor by thumb: touched in section, a mat typed, kept over a reload', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New floor job' }).tap();
+  await page.getByRole('button', { name: 'New job' }).tap();
+  await page.getByRole('button', { name: /Electric floor/ }).tap();
   await page.waitForURL(/\/arrive/);
   await page.getByRole('button', { name: /FB-1 floor button/ }).tap();
   await fill(page, 'Site', 'Weigh house');

@@ -203,7 +203,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
       next: nextForCore(c),
     })),
     safe,
-    steps: workSteps(nets, offered ? plant : null, survey.oldRoomThermostat),
+    steps: workSteps(nets, offered ? plant : null, survey),
     kit: kitOf(sheet, plant),
     sentence: plant
       ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${survey.input === undefined ? 'how it is called is not known yet' : INPUT_WORDS[plant.input]}.`
@@ -266,8 +266,9 @@ function kitOf(sheet: BoilerSheet | null, plant: Plant | null): BoilerDerived['k
   return kit;
 }
 
-function workSteps(nets: readonly Net[], plant: Plant | null, room: string | undefined): BoilerDerived['steps'] {
+function workSteps(nets: readonly Net[], plant: Plant | null, survey: Job['boiler']): BoilerDerived['steps'] {
   if (!plant) return [];
+  const room = survey.oldRoomThermostat;
   const steps = [{ id: 'earth-first', what: 'Earth first: every earth to its bar, tight' }];
   nets.forEach((net, i) => {
     if (net.name === 'earth' || net.points.length < 2) return;
@@ -280,7 +281,7 @@ function workSteps(nets: readonly Net[], plant: Plant | null, room: string | und
     steps.push({ id: 'room', what: 'Old room thermostat: join its feed and return, park and sleeve its neutral' });
   steps.push({
     id: 'sleeve',
-    what: 'Sleeve every core by what it carries; spare cores terminated and sleeved; clamps tight',
+    what: `Sleeve every core by what it carries; ${survey.spareCores ? `the ${survey.spareCores} spare cores` : 'spare cores'} terminated and sleeved; clamps tight`,
   });
   return steps;
 }

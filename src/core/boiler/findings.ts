@@ -133,6 +133,11 @@ export function wiringFindings(
     findings.push(finding('boiler.fuse-rating', { amps: survey.fuseAmps }, about('SUPPLY.L'), `${survey.fuseAmps} A`));
   if (survey.oldRoomThermostat === 'in-series' || (is('ROOM.SL', 'ROOM.L') === false && is('ROOM.L', heatOut)))
     findings.push(finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'));
+  if (survey.oldRoomThermostats === 2 && survey.oldRoomThermostat !== 'none')
+    findings.push(finding('boiler.two-room-thermostats', {}, about('ROOM.L'), 'two were found'));
+  if (survey.oldLinks) findings.push(finding('boiler.old-links', {}, about('RX.COM'), 'seen in the old receiver'));
+  if (survey.deviceEarth === false && box.powered)
+    findings.push(finding('boiler.earth-missing', { where: 'the device' }, about('RX.E'), 'seen'));
   if (survey.oldRoomThermostat === 'floating')
     findings.push(finding('boiler.floating-core', {}, about('ROOM.SL'), 'a core left loose'));
   if (plant.kind === 'gravity') findings.push(finding('boiler.gravity', {}, ['plant'], 'gravity hot water'));

@@ -207,6 +207,19 @@ export const BOILER_FINDINGS = {
       fix: 'Join its feed and return in the wiring centre; park and sleeve its neutral.',
     }),
   ),
+  'boiler.two-room-thermostats': entry<None>(
+    'caution',
+    'connect',
+    'Two old room thermostats: both are in the way of the call.',
+    () => ({
+      message: 'There were two old room thermostats in series: either one left in blocks the new control.',
+      fix: 'Join feed and return through at both, in the wiring centre or at their backplates.',
+    }),
+  ),
+  'boiler.old-links': entry<None>('note', 'connect', 'Links inside the old receiver are not carried over.', () => ({
+    message: 'The old receiver had links inside: the new one has its own, by its output kind.',
+    fix: 'Carry none over; fit only the links of the plan.',
+  })),
   'boiler.floating-core': entry<None>('caution', 'connect', 'A core of the old thermostat is left loose.', () => ({
     message: 'A core of the old room thermostat is left loose.',
     fix: 'Terminate and sleeve it in the wiring centre; note where it goes.',

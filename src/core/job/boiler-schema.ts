@@ -48,6 +48,14 @@ export const BoilerSurvey = z.strictObject({
   neutral: z.enum(['own', 'shared']).optional(),
   /** The old room thermostat once the new one is in. */
   oldRoomThermostat: z.enum(['none', 'in-series', 'joined', 'floating']).optional(),
+  /** Two of them in series, with the second forgotten, is the usual surprise. */
+  oldRoomThermostats: z.int().min(1).max(2).optional(),
+  /** An earth where the device hangs. */
+  deviceEarth: z.boolean().optional(),
+  /** The old receiver had links inside: they are not carried over. */
+  oldLinks: z.boolean().optional(),
+  /** Cores coiled unused on the mains cables. */
+  spareCores: z.int().min(0).max(24).optional(),
   /** What is joined now, where somebody traced it; the plan stands in for it until then. */
   wires: z.record(key, Wire).optional(),
   boilerWatts: z.number().positive().max(200_000).optional(),

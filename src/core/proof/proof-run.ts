@@ -1,6 +1,6 @@
 /** The shape of a proof run, the same for every family: tests, their measures, readings and verdicts. */
 import type { Job, Quantity, Reading } from '../job/schema';
-import { fixed, temperature } from '../units/units';
+import { fixed, ohms, temperature } from '../units/units';
 import { type Band, combine, judge, type Verdict } from './verdict';
 
 export interface MeasurePlan {
@@ -172,7 +172,7 @@ export function valueText(
     case 'volts-dc':
       return `${fixed(value * 1000, 0)} mV`;
     case 'ohms':
-      return `${fixed(value, 1)} Ω`;
+      return value >= 1e4 ? ohms(value) : `${fixed(value, 1)} Ω`;
     case 'amps':
       return `${fixed(value, 2)} A`;
     case 'celsius':
@@ -188,9 +188,13 @@ export function valueText(
   }
 }
 
+/** A band that ends here means "open". */
+const OPEN_ENOUGH_OHMS = 1e8;
+
 export function bandText(m: Pick<MeasurePlan, 'quantity' | 'predicted' | 'seen'>, units: 'si' | 'us' = 'si'): string {
   if (m.quantity === 'seen') return valueText('seen', m.predicted.low, units, m.seen);
   const { low, high } = m.predicted;
+  if (m.quantity === 'ohms' && high >= OPEN_ENOUGH_OHMS) return `at least ${valueText('ohms', low, units)}`;
   const one = (v: number): string => valueText(m.quantity, v, units);
   return `${one(low).replace(/ [^ ]+$/, '')} to ${one(high)}`;
 }

@@ -22,18 +22,18 @@ describe('week', () => {
       profileAt(days, 0, 390),
       profileAt(days, 5, 449),
       profileAt([[], [], [], [], [], [], []], 0, 0),
-    ]).toEqual(['sleep', 'home', 'sleep', undefined]);
+    ]).toEqual(['night', 'in', 'night', undefined]);
   });
 
   it('keeps events in order and one to a minute', () => {
     const edited = setEvents(week, 2, [
-      { minute: 600, profile: 'away' },
-      { minute: 300, profile: 'home' },
-      { minute: 600, profile: 'sleep' },
+      { minute: 600, profile: 'out' },
+      { minute: 300, profile: 'in' },
+      { minute: 600, profile: 'night' },
     ]);
     expect(edited.days?.[2]).toEqual([
-      { minute: 300, profile: 'home' },
-      { minute: 600, profile: 'sleep' },
+      { minute: 300, profile: 'in' },
+      { minute: 600, profile: 'night' },
     ]);
     expect(copyDay(edited, 2, [3]).days?.[3]).toEqual(edited.days?.[2]);
   });
@@ -41,23 +41,23 @@ describe('week', () => {
   it.each([
     [
       'week.deadband',
-      (w: Week) => ({ ...w, profiles: { ...w.profiles, home: { name: 'Home', heatCelsius: 23, coolCelsius: 24 } } }),
+      (w: Week) => ({ ...w, profiles: { ...w.profiles, in: { name: 'In', heatCelsius: 23, coolCelsius: 24 } } }),
     ],
     [
       'week.range',
-      (w: Week) => ({ ...w, profiles: { ...w.profiles, home: { name: 'Home', heatCelsius: 2, coolCelsius: 24 } } }),
+      (w: Week) => ({ ...w, profiles: { ...w.profiles, in: { name: 'In', heatCelsius: 2, coolCelsius: 24 } } }),
     ],
     [
       'week.deep-setback',
-      (w: Week) => ({ ...w, profiles: { ...w.profiles, away: { name: 'Away', heatCelsius: 12, coolCelsius: 27 } } }),
+      (w: Week) => ({ ...w, profiles: { ...w.profiles, out: { name: 'Out', heatCelsius: 12, coolCelsius: 27 } } }),
     ],
     ['week.unknown-profile', (w: Week) => setEvents(w, 0, [{ minute: 60, profile: 'party' }])],
     [
       'week.spacing',
       (w: Week) =>
         setEvents(w, 0, [
-          { minute: 60, profile: 'home' },
-          { minute: 65, profile: 'away' },
+          { minute: 60, profile: 'in' },
+          { minute: 65, profile: 'out' },
         ]),
     ],
     [
@@ -66,7 +66,7 @@ describe('week', () => {
         setEvents(
           w,
           0,
-          [0, 60, 120, 180, 240, 300, 360].map((minute) => ({ minute, profile: 'home' })),
+          [0, 60, 120, 180, 240, 300, 360].map((minute) => ({ minute, profile: 'in' })),
         ),
     ],
     [
@@ -74,8 +74,8 @@ describe('week', () => {
       (w: Week) => ({
         ...w,
         days: w.days?.map(() => [
-          { minute: 60, profile: 'home' },
-          { minute: 30, profile: 'away' },
+          { minute: 60, profile: 'in' },
+          { minute: 30, profile: 'out' },
         ]),
       }),
     ],
@@ -84,7 +84,7 @@ describe('week', () => {
   });
 
   it('raises week.pattern when days of a group differ', () => {
-    expect(codes(setEvents(week, 0, [{ minute: 60, profile: 'home' }]), five)).toContain('week.pattern');
-    expect(changed((w) => setEvents(w, 0, [{ minute: 60, profile: 'home' }]))).not.toContain('week.pattern');
+    expect(codes(setEvents(week, 0, [{ minute: 60, profile: 'in' }]), five)).toContain('week.pattern');
+    expect(changed((w) => setEvents(w, 0, [{ minute: 60, profile: 'in' }]))).not.toContain('week.pattern');
   });
 });

@@ -19,20 +19,20 @@ export const PATTERN_GROUPS: Record<Schedule['pattern'], readonly (readonly numb
 
 /** Setpoints to begin with: heat 20 °C / 68 °F, cool 24.5 °C / 76 °F, setback 3 K. */
 export const STARTING_PROFILES: Record<string, Profile> = {
-  home: { name: 'Home', heatCelsius: 20, coolCelsius: 24.5 },
-  away: { name: 'Away', heatCelsius: 17, coolCelsius: 27.5 },
-  sleep: { name: 'Sleep', heatCelsius: 17.5, coolCelsius: 24.5 },
+  in: { name: 'In', heatCelsius: 20, coolCelsius: 24.5 },
+  out: { name: 'Out', heatCelsius: 17, coolCelsius: 27.5 },
+  night: { name: 'Night', heatCelsius: 17.5, coolCelsius: 24.5 },
 };
 
 const WORKDAY: WeekEvent[] = [
-  { minute: 390, profile: 'home' },
-  { minute: 510, profile: 'away' },
-  { minute: 1020, profile: 'home' },
-  { minute: 1350, profile: 'sleep' },
+  { minute: 390, profile: 'in' },
+  { minute: 510, profile: 'out' },
+  { minute: 1020, profile: 'in' },
+  { minute: 1350, profile: 'night' },
 ];
 const WEEKEND: WeekEvent[] = [
-  { minute: 450, profile: 'home' },
-  { minute: 1380, profile: 'sleep' },
+  { minute: 450, profile: 'in' },
+  { minute: 1380, profile: 'night' },
 ];
 
 /** A week most households start from. */

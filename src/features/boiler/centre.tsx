@@ -1,11 +1,12 @@
 'use client';
 
 /** The wiring centre drawn: parts left and right, its numbered terminals in the middle, what is live lit. */
-import { CENTRE, centreLayout, corePath } from '@core/boiler/centre-layout';
+import { centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import { type Net, terminalOf } from '@core/boiler/wiring';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { useNarrow } from '../../ui/use-narrow';
 import '../hand-over/hand-over.css';
 import './centre.css';
 
@@ -24,7 +25,8 @@ interface Props {
 
 export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step = -1 }: Props): ReactNode {
   const used = new Set(nets.flatMap((n) => n.points));
-  const layout = centreLayout(parts, nets, onPoint !== undefined);
+  const narrow = useNarrow();
+  const layout = centreLayout(parts, nets, onPoint !== undefined, narrow);
   const { height } = layout;
   const drawn = result?.steps.at(step);
   const last = drawn === result?.steps.at(-1);
@@ -37,16 +39,17 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
     (last && p.id === 'PUMP' && (result?.pumpRuns ?? false)) ||
     (p.id === 'MID' && running.has('three-port valve'));
   return (
-    <div className="centre-scroll">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls on a small laptop, by keyboard too
+    <section className="centre-scroll" aria-label="Wiring centre drawing" tabIndex={0}>
       <svg
         className="centre"
-        viewBox={`0 0 ${CENTRE.width} ${height}`}
+        viewBox={`0 0 ${layout.width} ${height}`}
         role={onPoint ? 'group' : 'img'}
         aria-label={`Wiring centre, ${nets.length} terminals: ${nets
           .map((n, i) => `${terminalOf(n, i)} ${n.name}${netLive(n) ? ', live' : ''}`)
           .join('; ')}`}
       >
-        <rect className="centre-strip" x={CENTRE.strip.x} y={4} width={CENTRE.strip.width} height={height - 8} rx={8} />
+        <rect className="centre-strip" x={layout.strip.x} y={4} width={layout.strip.width} height={height - 8} rx={8} />
         {layout.cores.map((core) => {
           const net = nets[core.net];
           const on = lit.has(`point:${core.point}`);
@@ -60,18 +63,18 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
         })}
         {nets.map((net, i) => (
           <g key={`${net.name}-${i}`} className={`centre-terminal${netLive(net) ? ' live' : ''}`}>
-            <circle cx={CENTRE.width / 2} cy={layout.netY[i]} r={12} />
-            <text x={CENTRE.width / 2} y={(layout.netY[i] ?? 0) + 5} textAnchor="middle">
+            <circle cx={layout.strip.x + layout.strip.width / 2} cy={layout.netY[i]} r={12} />
+            <text x={layout.strip.x + layout.strip.width / 2} y={(layout.netY[i] ?? 0) + 5} textAnchor="middle">
               {terminalOf(net, i)}
             </text>
           </g>
         ))}
         {layout.parts.map((p) => (
           <g key={p.part.id} className={`centre-part${runs(p.part) ? ' runs' : ''}`}>
-            <rect x={p.x} y={p.y} width={CENTRE.box} height={p.height} rx={9} />
+            <rect x={p.x} y={p.y} width={layout.box} height={p.height} rx={9} />
             <text
               className="centre-name"
-              x={p.left ? p.x + 10 : p.x + CENTRE.box - 10}
+              x={p.left ? p.x + 10 : p.x + layout.box - 10}
               y={p.y + 18}
               textAnchor={p.left ? 'start' : 'end'}
             >
@@ -103,10 +106,10 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
                   {onPoint ? (
                     <rect
                       className="centre-touch"
-                      x={p.left ? t.x - CENTRE.box / 2 : t.x - 24}
-                      y={t.y - CENTRE.row / 2}
-                      width={CENTRE.box / 2 + 24}
-                      height={CENTRE.row}
+                      x={p.left ? t.x - layout.box / 2 : t.x - 24}
+                      y={t.y - layout.row / 2}
+                      width={layout.box / 2 + 24}
+                      height={layout.row}
                     />
                   ) : null}
                   <circle cx={t.x} cy={t.y} r={6} />
@@ -119,7 +122,7 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
           </g>
         ))}
       </svg>
-    </div>
+    </section>
   );
 }
 

@@ -7,6 +7,7 @@ import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { WiringCentre } from './centre';
 import { useBoiler } from './use-boiler';
+import { WaterPanel } from './water-panel';
 
 export function BoilerConnect(): ReactNode {
   const { boiler, job, lit } = useBoiler();
@@ -24,6 +25,7 @@ export function BoilerConnect(): ReactNode {
         ) : (
           <p>No plan yet.</p>
         )}
+        <WaterPanel />
         <WorkList steps={steps} />
       </Bench>
       <ReadingSide

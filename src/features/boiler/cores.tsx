@@ -4,7 +4,7 @@
 import type { BoilerSurvey } from '@core/job/boiler-schema';
 import { nanoid } from 'nanoid';
 import type { ReactNode } from 'react';
-import { TextField } from '../../ui/fields';
+import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { useBoiler, useSurvey } from './use-boiler';
 import '../survey/survey.css';
@@ -66,7 +66,41 @@ export function Cores(): ReactNode {
                 disabled={sealed}
                 onTake={(toNeutralOhms) => put(c.id, { toNeutralOhms })}
               />
+              <FigureField
+                label="To the earth bar, dead"
+                of={c.colour}
+                quantity="ohms"
+                units={job.units}
+                low={0}
+                high={1e9}
+                value={core?.toEarthOhms}
+                disabled={sealed}
+                onTake={(toEarthOhms) => put(c.id, { toEarthOhms })}
+              />
             </div>
+            <Choice
+              label="Dead for those ohms by"
+              value={core?.isolation}
+              disabled={sealed}
+              options={[
+                { value: 'live-only', label: 'the live switched off' },
+                { value: 'double-pole', label: 'both poles isolated' },
+              ]}
+              onChoose={(isolation) => put(c.id, { isolation })}
+            />
+            <Choice
+              label="Its other end, seen in the junction box"
+              value={core?.junction}
+              disabled={sealed}
+              options={[
+                { value: 'live', label: 'on live' },
+                { value: 'switched', label: 'on a switched live' },
+                { value: 'neutral', label: 'on neutral' },
+                { value: 'earth', label: 'on earth' },
+                { value: 'loose', label: 'loose' },
+              ]}
+              onChoose={(junction) => put(c.id, { junction })}
+            />
           </div>
         );
       })}

@@ -1,5 +1,6 @@
 'use client';
 
+import type { PlantPart } from '@core/boiler/plant-layout';
 /** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
@@ -7,28 +8,24 @@ import type { Wire } from '@core/job/boiler-schema';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
-import { Choice, Tick } from '../../ui/fields';
-import { FigureField } from '../../ui/figure-field';
 import { LineEntry } from '../mains/line-entry';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { WiringCentre } from './centre';
 import { Cores } from './cores';
+import { knownOf, PartPanel } from './part-panel';
+import { PlantDrawing } from './plant-drawing';
 import { useBoiler, useSurvey } from './use-boiler';
 import '../survey/survey.css';
 
-const PLANTS = [
-  { value: 'combination', label: 'combination' },
-  { value: 'zone-valves', label: 'zone valves, cylinder' },
-  { value: 'three-port', label: 'three-port valve, cylinder' },
-  { value: 'gravity', label: 'gravity hot water' },
-] as const;
-
 export function BoilerSurveyScreen(): ReactNode {
-  const { boiler, sealed, job, change, lit } = useBoiler();
+  const { boiler, sealed, change, lit } = useBoiler();
   const { survey, set } = useSurvey();
   const { plant } = boiler;
   const [from, setFrom] = useState<string | null>(null);
+  const [part, setPart] = useState<PlantPart | null>(null);
+  // Without a choice of its own the drawing asks of the first part nobody has spoken of.
+  const shown = part ?? (survey.plant === undefined ? 'valve' : survey.input === undefined ? 'boiler' : 'spur');
   const touch = (point: string): void => {
     if (from === null || from === point) {
       setFrom(from === point ? null : point);
@@ -45,113 +42,15 @@ export function BoilerSurveyScreen(): ReactNode {
       >
         <section className="panel stack">
           <h2>The plant</h2>
-          <Choice
-            label="Plant"
-            value={survey.plant}
-            disabled={sealed}
-            options={PLANTS}
-            onChoose={(v) => set(`Plant: ${v}`, { plant: v })}
+          <p className="soft">Touch a part to say what it is.</p>
+          <PlantDrawing
+            plant={survey.plant === undefined ? null : plant}
+            result={null}
+            says={(p) => knownOf(p, survey)}
+            onPart={setPart}
+            picked={shown}
           />
-          <Choice
-            label="The boiler’s call terminals take"
-            value={survey.input}
-            disabled={sealed}
-            options={[
-              { value: 'live', label: 'switched live' },
-              { value: 'volt-free', label: 'volt-free, mains' },
-              { value: 'low-voltage', label: 'extra low voltage' },
-              { value: 'bus', label: 'data bus' },
-            ]}
-            onChoose={(input) => set(`Boiler input: ${input}`, { input })}
-          />
-          {survey.plant === 'zone-valves' ? (
-            <FigureField
-              label="Heating zones"
-              quantity="plain"
-              units={job.units}
-              low={1}
-              high={8}
-              value={survey.heatingZones}
-              disabled={sealed}
-              onTake={(n) => set('Heating zones', { heatingZones: n === undefined ? undefined : Math.round(n) })}
-            />
-          ) : null}
-          <Choice
-            label="Old room thermostat"
-            value={survey.oldRoomThermostat}
-            disabled={sealed}
-            options={[
-              { value: 'none', label: 'none' },
-              { value: 'in-series', label: 'still in series' },
-              { value: 'joined', label: 'joined through' },
-              { value: 'floating', label: 'a core left loose' },
-            ]}
-            onChoose={(oldRoomThermostat) => set(`Old thermostat: ${oldRoomThermostat}`, { oldRoomThermostat })}
-          />
-          <Choice
-            label="Neutral of the spur"
-            value={survey.neutral}
-            disabled={sealed}
-            options={[
-              { value: 'own', label: 'its own' },
-              { value: 'shared', label: 'another circuit’s' },
-            ]}
-            onChoose={(neutral) => set(`Neutral: ${neutral}`, { neutral })}
-          />
-          <Tick
-            checked={survey.earth !== false}
-            disabled={sealed}
-            onToggle={(earth) => set(earth ? 'Earth there' : 'No earth', { earth })}
-          >
-            Earth at the spur
-          </Tick>
-          <Tick
-            checked={survey.pumpOverrun === true}
-            disabled={sealed}
-            onToggle={(pumpOverrun) => set(`Overrun: ${pumpOverrun}`, { pumpOverrun })}
-          >
-            The boiler runs its pump on (overrun)
-          </Tick>
-          <Tick
-            checked={survey.permanentLive !== false}
-            disabled={sealed}
-            onToggle={(permanentLive) => set(`Permanent live: ${permanentLive}`, { permanentLive })}
-          >
-            Permanent live at the boiler
-          </Tick>
-          <div className="field-grid">
-            <FigureField
-              label="Spur fuse, A"
-              quantity="plain"
-              units={job.units}
-              low={1}
-              high={63}
-              value={survey.fuseAmps}
-              disabled={sealed}
-              hint="3 A is usual"
-              onTake={(fuseAmps) => set('Fuse', { fuseAmps })}
-            />
-            <FigureField
-              label="Boiler at 230 V"
-              quantity="va"
-              units={job.units}
-              low={1}
-              high={2000}
-              value={survey.boilerVA}
-              disabled={sealed}
-              onTake={(boilerVA) => set('Boiler VA', { boilerVA })}
-            />
-            <FigureField
-              label="Pump"
-              quantity="va"
-              units={job.units}
-              low={1}
-              high={2000}
-              value={survey.pumpVA}
-              disabled={sealed}
-              onTake={(pumpVA) => set('Pump VA', { pumpVA })}
-            />
-          </div>
+          <PartPanel part={shown} />
         </section>
         {plant ? (
           <section className="panel stack">

@@ -13,6 +13,7 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { accessoryBadge, planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
+import { TryPanel } from './try-panel';
 
 const KINDS = Object.keys(DEFECTS) as Defect['kind'][];
 
@@ -140,7 +141,7 @@ export function Connect(): ReactNode {
                 >
                   <th scope="row">{r.colour}</th>
                   <td className="mono">{r.oldWall ?? '–'}</td>
-                  <td className="mono">{r.newWall ?? 'capped'}</td>
+                  <td className="mono">{r.newWall ?? (r.joined ? 'joined' : 'capped')}</td>
                   <td className="mono">
                     {r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`}
                   </td>
@@ -155,6 +156,7 @@ export function Connect(): ReactNode {
             </p>
           ))}
         </section>
+        <TryPanel />
         <section className="panel stack">
           <h2>Defects met on the way</h2>
           {defects.map(([key, d]) => (

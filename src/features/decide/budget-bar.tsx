@@ -8,8 +8,8 @@ import { FigureField } from '../../ui/figure-field';
 import { useJob } from '../shell/job-context';
 import './budget-bar.css';
 
-const WIDTH = 640;
-const NARROWEST = 44;
+/** Of the whole bar: a figure fits on a phone from here on. */
+const WIDE_ENOUGH = 0.12;
 
 /** What the transformer carries in its worst state: one block a load, the 80 % mark, the rating. */
 export function BudgetBar(): ReactNode {
@@ -17,7 +17,7 @@ export function BudgetBar(): ReactNode {
   const { budget } = derived;
   if (!budget) return null;
   const right = Math.max(budget.ratedVA, budget.va) * 1.04;
-  const x = (va: number): number => (va / right) * WIDTH;
+  const share = (va: number): string => `${(100 * va) / right}%`;
   let at = 0;
   const weakest = budget.worst.weakest;
   return (
@@ -28,39 +28,26 @@ export function BudgetBar(): ReactNode {
           {fixed(budget.va, 0)} of {fixed(budget.ratedVA, 0)} VA
         </span>
       </h2>
-      <svg
+      <div
         className={`budget-bar${budget.short ? ' short' : ''}`}
-        viewBox={`0 0 ${WIDTH} 66`}
         role="img"
         aria-label={`${fixed(budget.va, 1)} VA of ${fixed(budget.ratedVA, 0)} VA in ${budget.state}: ${budget.parts.map((p) => `${p.name} ${fixed(p.va, 1)}`).join(', ')}`}
       >
-        <rect className="budget-room" x={0} y={18} width={x(budget.ratedVA)} height={28} />
+        <span className="budget-room" style={{ width: share(budget.ratedVA) }} />
         {budget.parts.map((p, i) => {
-          const left = x(at);
+          const left = at;
           at += p.va;
-          const w = x(at) - left;
           return (
-            <g key={p.id}>
-              <rect className={`budget-part tone${i % 3}`} x={left} y={18} width={Math.max(1, w - 1.5)} height={28} />
-              {w > NARROWEST ? (
-                <text x={left + 7} y={37}>
-                  {fixed(p.va, 1)}
-                </text>
-              ) : null}
-            </g>
+            <span key={p.id} className={`budget-part tone${i % 3}`} style={{ left: share(left), width: share(p.va) }}>
+              {p.va / right > WIDE_ENOUGH ? fixed(p.va, 1) : ''}
+            </span>
           );
         })}
-        <line
-          className="budget-mark"
-          x1={x(BUDGET_SHARE * budget.ratedVA)}
-          x2={x(BUDGET_SHARE * budget.ratedVA)}
-          y1={12}
-          y2={52}
-        />
-        <text className="budget-mark-text" x={x(BUDGET_SHARE * budget.ratedVA)} y={64} textAnchor="middle">
+        <span className="budget-mark" style={{ left: share(BUDGET_SHARE * budget.ratedVA) }} />
+        <span className="budget-mark-text" style={{ left: share(BUDGET_SHARE * budget.ratedVA) }}>
           80 %: {fixed(BUDGET_SHARE * budget.ratedVA, 0)} VA
-        </text>
-      </svg>
+        </span>
+      </div>
       <ul className="budget-parts">
         {budget.parts.map((p, i) => (
           <li key={p.id}>

@@ -3,6 +3,9 @@
 import { STOPS } from '@core/run';
 /** All jobs: a ledger, latest first, each with how far it is and what stops it. */
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
@@ -38,6 +41,25 @@ type Problem = { path: string; message: string };
 
 const MAX_FILE = 4_000_000;
 
+/** What each kind of job is recognised by, standing before it. */
+const KINDS = [
+  {
+    family: '24v',
+    name: '24 V control',
+    known: 'Thin coloured cores under letters: R, C, W, Y, G. A furnace, air handler or heat pump.',
+  },
+  {
+    family: 'boiler',
+    name: 'Boiler on mains control',
+    known: 'A wiring centre, valves and a cylinder, or a wall-hung boiler; 230 V or a dry pair.',
+  },
+  {
+    family: 'floor',
+    name: 'Electric floor',
+    known: 'A heating mat or cable, a probe in the floor, a box in the wall.',
+  },
+] as const;
+
 /** Where a job stands, in words. */
 const standing = (item: JobItem): string =>
   item.sealed ? 'sealed' : item.blockers.length > 0 ? 'stopped' : item.done === 0 ? 'new' : `next: ${item.next}`;
@@ -49,6 +71,7 @@ export function Jobs(): ReactNode {
   const [listing, setListing] = useState<Listing | null>(null);
   const [problems, setProblems] = useState<Problem[]>([]);
   const [busy, setBusy] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const asked = useRef(0);
   const load = useCallback(async () => {
@@ -118,6 +141,25 @@ export function Jobs(): ReactNode {
   };
   return (
     <div className="jobs">
+      <Dialog open={choosing} onClose={() => setChoosing(false)} aria-labelledby="new-job">
+        <DialogTitle id="new-job">What is it?</DialogTitle>
+        <DialogContent className="new-job">
+          {KINDS.map((k) => (
+            <button
+              key={k.family}
+              type="button"
+              disabled={busy}
+              onClick={() => {
+                setChoosing(false);
+                void start({ kind: 'empty', family: k.family });
+              }}
+            >
+              <b>{k.name}</b>
+              <span>{k.known}</span>
+            </button>
+          ))}
+        </DialogContent>
+      </Dialog>
       <header className="top">
         <span className="wordmark jobs-mark">Augerset</span>
         <span className="soft jobs-claim">commission a thermostat, and prove that it works</span>
@@ -140,14 +182,8 @@ export function Jobs(): ReactNode {
               maxLength={200}
             />
           </div>
-          <Button className="copper" disabled={busy} onClick={() => void start({ kind: 'empty' })}>
+          <Button className="copper" disabled={busy} aria-haspopup="dialog" onClick={() => setChoosing(true)}>
             New job
-          </Button>
-          <Button disabled={busy} onClick={() => void start({ kind: 'empty', family: 'boiler' })}>
-            New boiler job
-          </Button>
-          <Button disabled={busy} onClick={() => void start({ kind: 'empty', family: 'floor' })}>
-            New floor job
           </Button>
           <Button disabled={busy} onClick={() => file.current?.click()}>
             Open a job file

@@ -45,7 +45,8 @@ export function MainsMakeSafe(): ReactNode {
                     quantity: 'volts-ac',
                     value,
                     stop: 'make-safe',
-                    measure: s.id,
+                    measure: s.measure,
+                    ...(s.a && s.b ? { a: s.a, b: s.b } : {}),
                     state: 'off',
                   })
                 }
@@ -61,7 +62,7 @@ export function MainsMakeSafe(): ReactNode {
             ? 'Dead, and proved: the tester worked before and after.'
             : next >= 0
               ? `Next: ${steps[next]?.what.toLowerCase() ?? ''}.`
-              : 'Three readings, and not yet a proof.'
+              : 'All read, and not yet a proof: in order, and each as it should be.'
         }
       >
         <ReadingsLog stop="make-safe" />

@@ -234,6 +234,23 @@ export function MakeSafe(): ReactNode {
               </div>
             ) : null}
           </div>
+          {safe.proveAfter ? (
+            <ReadingEntry
+              label="The meter on something live, to show that it still works"
+              quantity="volts-ac"
+              units={job.units}
+              disabled={sealed}
+              button="Proved"
+              onRead={(value) =>
+                read(`Meter proved: ${fixed(value, 1)} V`, {
+                  quantity: 'volts-ac',
+                  value,
+                  stop: 'make-safe',
+                  measure: 'prove-after',
+                })
+              }
+            />
+          ) : null}
           <p className="soft">
             0 V: dead. 20 to 30 V: the wrong breaker is off. Check the meter on something live before and after.
           </p>

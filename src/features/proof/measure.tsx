@@ -21,7 +21,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   const last = m.readings[m.readings.length - 1];
   const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
-  const take = (value: number): void => {
+  const take = (value: number, during?: 'restart-delay'): void => {
     read(`${test.title}: ${m.what} ${valueText(m.quantity, value, job.units, m.seen)}`, {
       quantity: m.quantity,
       value,
@@ -29,10 +29,17 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
       stop: 'proof',
       test: test.id,
       measure: m.id,
+      ...(during ? { during } : {}),
       ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
     });
   };
-  const mains = job.family === 'boiler';
+  // Mains jobs are read on a mains axis; a huge ohms band is drawn as far as it matters.
+  const axis =
+    m.quantity === 'volts-ac'
+      ? { from: 0, to: job.family === '24v' ? 32 : Math.max(130, m.predicted.high > 130 ? 270 : 130) }
+      : m.quantity === 'ohms' && m.predicted.high > 1e6
+        ? { from: 0, to: 2 * m.predicted.low }
+        : {};
   const us = job.units === 'us' && m.quantity === 'kelvin' ? 9 / 5 : 1;
   return (
     <div className={`measure ${m.verdict}`}>
@@ -57,16 +64,29 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           <Button aria-pressed={last?.value === 1} disabled={sealed} onClick={() => take(1)}>
             Yes
           </Button>
-          <Button aria-pressed={last?.value === 0} disabled={sealed} onClick={() => take(0)}>
+          <Button
+            aria-pressed={last?.value === 0 && last.during === undefined}
+            disabled={sealed}
+            onClick={() => take(0)}
+          >
             No
           </Button>
+          {m.notBeforeSeconds ? (
+            <Button
+              aria-pressed={last?.during !== undefined}
+              disabled={sealed}
+              onClick={() => take(0, 'restart-delay')}
+            >
+              Not yet, it rests
+            </Button>
+          ) : null}
         </div>
       ) : (
         <RangeBar
           low={m.predicted.low * us}
           high={m.predicted.high * us}
           value={last ? last.value * us : null}
-          {...(m.quantity === 'volts-ac' ? { from: 0, to: mains ? 260 : 32 } : {})}
+          {...axis}
           verdict={m.verdict}
           label={`predicted ${bandText(m, job.units)}${last ? `, read ${valueText(m.quantity, last.value, job.units)}` : ''}`}
         />

@@ -3,6 +3,7 @@
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
@@ -12,6 +13,9 @@ import { Lanes, TestList } from './lanes';
 import { RigPanel } from './rig-panel';
 import { TestCard } from './test-card';
 import './proof.css';
+
+/** Only a boiler's proof draws its plant. */
+const WaterPanel = dynamic(() => import('../boiler/water-panel').then((m) => m.WaterPanel));
 
 export function Proof(): ReactNode {
   const api = useJob();
@@ -42,7 +46,9 @@ export function Proof(): ReactNode {
           : `${count(proof.failed, 'test')} shown wrong.${cause ? ` Most likely: ${cause.message}` : ''}`
         : proof.verdict === 'pass'
           ? `Proved: ${proof.passed} of ${proof.tests.length} shown${proof.skipped > 0 ? `, ${proof.skipped} skipped with a reason` : ''}.`
-          : `${proof.passed} of ${proof.tests.length} shown. Next: ${firstOpen?.title.toLowerCase() ?? ''}.`;
+          : proof.open === 0 && proof.heldBy.length > 0
+            ? `All ${proof.tests.length} shown, and not proved while this stands: ${proof.heldBy[0]}`
+            : `${proof.passed} of ${proof.tests.length} shown. Next: ${firstOpen?.title.toLowerCase() ?? ''}.`;
   if (!test) {
     return (
       <>
@@ -69,6 +75,7 @@ export function Proof(): ReactNode {
         <Lanes tests={proof.tests} here={test.id} />
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="across" />
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
+        {derived.boiler ? <WaterPanel state={test.state} /> : null}
         <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={next} />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>

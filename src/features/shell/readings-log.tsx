@@ -1,12 +1,11 @@
 'use client';
 
+import { pointWords } from '@core/job/points';
 import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
 /** Readings taken at this stop, latest first; a struck one stays visible as struck. */
 import type { ReactNode } from 'react';
 import { useJob } from './job-context';
-
-const point = (p: string | undefined): string => (p ? `${p.split('.')[1]} (${p.split('.')[0]})` : '');
 
 export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
   const { job, light } = useJob();
@@ -23,7 +22,7 @@ export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
             <button type="button" onClick={() => light([r.a, r.b].filter((x): x is string => x !== undefined))}>
               <span className="mono">{valueText(r.quantity, r.value, job.units)}</span>
               <span>
-                {r.a && r.b ? `${point(r.a)} to ${point(r.b)}` : (r.measure ?? '')}
+                {r.a && r.b ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}` : (r.measure ?? '')}
                 <span className="soft">
                   {' '}
                   {r.state}, {new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}

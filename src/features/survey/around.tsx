@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { useJob } from '../shell/job-context';
+import { EquipmentMore } from './equipment-more';
 import { Accessories, OtherZones } from './extras';
 
 const GAUGES: readonly Gauge[] = ['AWG 16', 'AWG 18', 'AWG 20', 'AWG 22', 'AWG 24', '0.5 mm²', '0.75 mm²'];
@@ -233,7 +234,8 @@ export function Around(): ReactNode {
                 onChoose={(reversingValve) => setEquipment(`Valve: ${reversingValve}`, { reversingValve })}
               />
             ) : null}
-            {equipment.fuel === 'electric' && equipment.outdoorUnit !== 'heat-pump' ? (
+            {(equipment.fuel === 'electric' || equipment.kind === 'hydronic-air-handler') &&
+            equipment.outdoorUnit !== 'heat-pump' ? (
               <Choice
                 label="With a heat call the fan was seen started by"
                 value={equipment.fanStartedBy}
@@ -275,6 +277,7 @@ export function Around(): ReactNode {
           <OtherZones />
         </div>
       </div>
+      <EquipmentMore />
       <Accessories />
     </>
   );

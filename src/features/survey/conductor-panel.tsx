@@ -69,6 +69,13 @@ export function ConductorPanel({ id }: { id: string }): ReactNode {
           onTake={(spliceOhms) => set(`joint ${spliceOhms ?? '?'} Ω`, { spliceOhms })}
         />
         <TextField
+          label="Sheath it runs in"
+          value={conductor.sheath}
+          disabled={sealed}
+          hint="a name: cores of one sheath run together; say “mains” where mains does too"
+          onCommit={(v) => set(v ? `in sheath ${v}` : 'sheath not noted', { sheath: v || undefined })}
+        />
+        <TextField
           label="Also under its board screw"
           value={conductor.board?.shares}
           disabled={sealed || conductor.board === undefined}

@@ -33,7 +33,7 @@ interface Props {
 
 export function Week({
   starting = startingWeek,
-  startsFrom = 'Start from one that fits most households: home, away and asleep, 3 K setback; then drag.',
+  startsFrom = 'Start from one that fits most households: in, out and at night, 3 K setback; then drag.',
   children,
   without,
   sentence,
@@ -138,7 +138,7 @@ export function Week({
           onAdd={(day, minute) => {
             // The other of the two that are used most: whatever holds there now is changed.
             const now = profileAt(days, day, minute);
-            const use = Object.keys(profiles).find((p) => p !== now) ?? now ?? 'home';
+            const use = Object.keys(profiles).find((p) => p !== now) ?? now ?? 'in';
             const events = [...eventsOf(day).filter((e) => e.minute !== minute), { minute, profile: use }].sort(
               (a, b) => a.minute - b.minute,
             );

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { derive } from '../derive';
+import { FIVE_WIRES, landed } from './test-jobs';
+import { parseTrial, tryIt } from './try-it';
+
+const job = landed(FIVE_WIRES);
+const d = derive(job);
+const tried = (...lines: string[]) => {
+  if (!d.installed) throw new Error('no circuit');
+  const { installed } = d;
+  const trials = lines.map((l) => {
+    const t = parseTrial(l, job, installed);
+    if (!t.ok) throw new Error(t.problem);
+    return t.trial;
+  });
+  const result = tryIt(d, trials);
+  if (!result) throw new Error('nothing tried');
+  return result;
+};
+
+describe('try it', () => {
+  it('where it is already, nothing changes', () => {
+    expect(tried('blue on c')).toMatchObject({ harmless: true, burns: [] });
+  });
+
+  it('R joined to C at the board burns, and says in which state', () => {
+    expect(tried('link r c board').burns.join()).toContain('fuse opens');
+  });
+
+  it('C taken off: the display loses its supply', () => {
+    const { states, burns } = tried('blue off board');
+    expect(burns).toEqual([]);
+    expect(states.find((s) => s.state === 'idle')?.voltsThen ?? 99).toBeLessThan(15);
+  });
+
+  it('Y and G changed over at the board: fan runs the compressor', () => {
+    const { warns } = tried('yellow on g board', 'green on y board');
+    expect(warns.join('; ')).toContain('fan alone also runs compressor');
+  });
+
+  it('the job itself is not touched', () => {
+    const before = JSON.stringify(job);
+    tried('link r c board');
+    expect(JSON.stringify(job)).toBe(before);
+  });
+
+  it.each([
+    ['violet on c', 'no violet conductor'],
+    ['blue', 'Where is blue tried'],
+    ['link r', 'two screws'],
+    ['blue on q9', 'no screw'],
+    ['', 'Say what to try'],
+  ])('%s: %s', (line, problem) => {
+    if (!d.installed) throw new Error('no circuit');
+    expect(parseTrial(line, job, d.installed)).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });
+  });
+});
