@@ -2,6 +2,7 @@
 
 import { netsOf, terminalOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
+import { pointWords } from '@core/job/points';
 import type { Job } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
@@ -14,6 +15,7 @@ import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer'
 import type { ReactNode } from 'react';
 import { FloorRecord } from './floor';
 import { css, Foot, registerFaces, Table } from './parts';
+import { StripPaper } from './strip-paper';
 import { WiringCentrePaper } from './wiring-centre';
 
 const VERDICT = {
@@ -135,7 +137,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
     .map((r) => [
       r.at.slice(0, 16).replace('T', ' '),
       STOPS.find((s) => s.id === r.stop)?.name ?? '',
-      r.a && r.b ? `${r.a} to ${r.b}` : (r.measure ?? ''),
+      r.a && r.b ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}` : (r.measure ?? ''),
       r.state ?? '',
       `${valueText(r.quantity, r.value, job.units)}${r.struck ? ' (struck)' : ''}`,
     ]);
@@ -155,11 +157,31 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
       <Text style={{ fontSize: 12 }}>{system.sentence}</Text>
       <Text>
         Proof: {proof.passed} of {proof.tests.length} shown, {proof.failed} wrong, {proof.skipped} skipped, {proof.open}{' '}
-        not done.
+        not done.{proof.heldBy.length > 0 ? ` Not proved while this stands: ${proof.heldBy[0]}` : ''}
       </Text>
+      <View wrap={false}>
+        <Text style={css.h2}>Seal</Text>
+        {job.seal && seal ? (
+          <>
+            <Text>
+              Sealed {job.seal.at.slice(0, 16).replace('T', ' ')} UTC by {job.seal.by}.{' '}
+              {seal.ok ? 'The seal holds.' : seal.message}
+            </Text>
+            <Text style={css.mono}>{job.seal.contentHash}</Text>
+            {job.amendments.map((a) => (
+              <Text key={a.at}>
+                Amended {a.at.slice(0, 16).replace('T', ' ')} UTC by {a.by}: {a.reason}
+              </Text>
+            ))}
+          </>
+        ) : (
+          <Text>Not sealed.</Text>
+        )}
+      </View>
       {wiring ? (
         <View>
           <Text style={css.h2}>Terminals</Text>
+          <StripPaper wiring={wiring} device={sheet?.name ?? 'device'} />
           <Table
             columns={[
               { head: 'Conductor', width: 22 },
@@ -171,7 +193,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
             rows={wiring.rows.map((r) => [
               r.colour,
               r.oldWall ?? '–',
-              r.newWall ?? 'capped',
+              r.newWall ?? (r.joined ? 'joined' : 'capped'),
               r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`,
               r.why,
             ])}
@@ -298,7 +320,7 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
             columns={[
               { head: 'When, UTC', width: 22, mono: true },
               { head: 'Where', width: 18 },
-              { head: 'Between', width: 32, mono: true },
+              { head: 'Between', width: 32 },
               { head: 'State', width: 12 },
               { head: 'Read', width: 16, mono: true },
             ]}
@@ -350,25 +372,6 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           {line}
         </Text>
       ))}
-      <View wrap={false}>
-        <Text style={css.h2}>Seal</Text>
-        {job.seal && seal ? (
-          <>
-            <Text>
-              Sealed {job.seal.at.slice(0, 16).replace('T', ' ')} UTC by {job.seal.by}.{' '}
-              {seal.ok ? 'The seal holds.' : seal.message}
-            </Text>
-            <Text style={css.mono}>{job.seal.contentHash}</Text>
-            {job.amendments.map((a) => (
-              <Text key={a.at}>
-                Amended {a.at.slice(0, 16).replace('T', ' ')} UTC by {a.by}: {a.reason}
-              </Text>
-            ))}
-          </>
-        ) : (
-          <Text>Not sealed.</Text>
-        )}
-      </View>
       <Foot text={`${nameOf(job)} · technical record`} />
     </Page>
   );

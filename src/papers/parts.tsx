@@ -87,7 +87,7 @@ export function Table({
 }): ReactNode {
   return (
     <View>
-      <View style={css.head}>
+      <View style={css.head} fixed>
         {columns.map((c) => (
           <Text key={c.head} style={{ width: `${c.width}%`, paddingRight: 6 }}>
             {c.head}
