@@ -23,10 +23,27 @@ interface Props {
 const WIDTH = 1440;
 const HEIGHT = 74;
 /** Names stand above, the setpoints are drawn below them. */
-const NAMES = 32;
+const NAMES = 36;
 const STEP = 15;
 const LOW = 10;
 const HIGH = 34;
+
+/** Minutes a phone's strip gives one time of day, and from when a time is written to the left of its bar. */
+const TIME_WIDTH = 165;
+const LATE = 1330;
+
+/** On a phone two rows of times: each goes to the first row with room, so no two overlap. */
+function lanesOf(events: readonly WeekEvent[]): number[] {
+  const ends = [Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const lanes: number[] = [];
+  const order = events.map((e, i) => ({ i, from: e.minute > LATE ? e.minute - TIME_WIDTH : e.minute }));
+  for (const { i, from } of order.sort((a, b) => a.from - b.from)) {
+    const lane = (ends[0] ?? 0) <= from ? 0 : 1;
+    lanes[i] = lane;
+    ends[lane] = from + TIME_WIDTH;
+  }
+  return lanes;
+}
 
 const yOf = (celsius: number): number =>
   HEIGHT - 5 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - NAMES - 8);
@@ -79,6 +96,7 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
   sorted.forEach((e, i) => {
     spans.push({ from: e.minute, to: sorted[i + 1]?.minute ?? 1440, profile: e.profile });
   });
+  const lanes = lanesOf(shown);
   const keys = (index: number) => (e: KeyboardEvent) => {
     const event = events[index];
     if (!event || disabled) return;
@@ -145,13 +163,12 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
           const on = selected?.day === day && selected.index === i;
           // Minutes to the next event decide what fits on a phone: a name needs four hours, a time two.
           const room = (shown[i + 1]?.minute ?? 1440) - e.minute;
-          const before = e.minute - (shown[i - 1]?.minute ?? -1440);
           return (
             <button
               key={`${i}-${e.profile}`}
               type="button"
-              className={`week-event${on ? ' on' : ''}${e.minute > 1330 ? ' late' : ''}${room < 260 ? ' tight' : ''}${before < 130 && i % 2 === 1 ? ' lower' : ''}`}
-              style={{ left: `${(e.minute / 1440) * 100}%` }}
+              className={`week-event${on ? ' on' : ''}${e.minute > LATE ? ' late' : ''}${room < 260 ? ' tight' : ''}${lanes[i] === 1 ? ' lower' : ''}`}
+              style={{ left: `${(e.minute / 1440) * 100}%`, zIndex: shown.length - i }}
               aria-pressed={on}
               aria-label={`${DAYS[day]} ${clock(e.minute)}: ${p?.name ?? e.profile}${p ? `, heat ${format(p.heatCelsius)}${p.coolCelsius === undefined ? '' : `, cool ${format(p.coolCelsius)}`}` : ''}. Arrow keys move it, Delete removes it.`}
               onClick={() => onSelect(on ? null : { day, index: i })}

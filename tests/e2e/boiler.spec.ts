@@ -1,7 +1,7 @@
 /** Mains-switched boilers: a zone-valve swap, a three-port plant without hot water off, a volt-free link, a bus. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { fill, goTo, kept, proveDead, RIG } from './helpers';
+import { blockers, fill, goTo, kept, proveDead, RIG } from './helpers';
 
 async function newBoilerJob(page: Page, device: RegExp): Promise<void> {
   await page.goto('/');
@@ -13,7 +13,9 @@ async function newBoilerJob(page: Page, device: RegExp): Promise<void> {
 
 const plant = async (page: Page, kind: string, input: string): Promise<void> => {
   await goTo(page, 'Survey');
+  await page.getByRole('button', { name: /^valves, not known/ }).click();
   await page.getByRole('button', { name: kind, exact: true }).click();
+  await page.getByRole('button', { name: /^boiler, not known/ }).click();
   await page.getByRole('button', { name: input, exact: true }).click();
 };
 
@@ -57,8 +59,8 @@ test('a zone-valve swap, three wires and two channels, from survey to a sealed r
   await expect(page.locator('.reading-side')).toContainText('short by');
   await expect(page.getByText('From cold it takes')).toBeVisible();
   await goTo(page, 'Proof');
-  await expect(page.locator('.bench-head')).toContainText('0 of 10 shown');
-  for (let guard = 0; guard < 10; guard++) {
+  await expect(page.locator('.bench-head')).toContainText('0 of 12 shown');
+  for (let guard = 0; guard < 12; guard++) {
     const card = page.locator('.test-card');
     for (const measure of await card.locator('.measure').all()) {
       const predicted = (await measure.locator('.measure-what .soft').textContent()) ?? '';
@@ -76,7 +78,7 @@ test('a zone-valve swap, three wires and two channels, from survey to a sealed r
     else await card.getByRole('button', { name: 'Next test' }).click();
     if ((await page.locator('.sentence').textContent())?.startsWith('Proved')) break;
   }
-  await expect(page.locator('.sentence')).toContainText('Proved: 10 of 10 shown');
+  await expect(page.locator('.sentence')).toContainText('Proved: 10 of 12 shown');
   await goTo(page, 'Hand over');
   await expect(page.locator('.topics')).toContainText('Run the boiler by the receiver’s own buttons');
   await kept(page);
@@ -104,7 +106,7 @@ test('a three-port plant without hot water off: named, drawn as it is now, and p
   await expect(page.getByText('RX.1 to which?')).toBeVisible();
   await page.getByRole('button', { name: /^three-port valve grey/ }).press('Enter');
   await goTo(page, 'Decide');
-  await expect(page.locator('.finding.blocker')).toHaveCount(0);
+  await expect(blockers(page)).toHaveCount(0);
   await page.getByRole('button', { name: 'heating alone', exact: true }).click();
   await page.getByRole('button', { name: 'as it is now' }).click();
   await expect(page.locator('.panel h2').first()).toContainText('heats the radiators');
@@ -114,12 +116,12 @@ test('a combination boiler by a volt-free output: the link in, then out for extr
   await newBoilerJob(page, /HB-1 battery head/);
   await plant(page, 'combination', 'switched live');
   await page.getByRole('button', { name: 'It is as the plan' }).click();
-  await expect(page.locator('.finding.blocker')).toHaveCount(0);
+  await expect(blockers(page)).toHaveCount(0);
   await page.getByText('Every traced wire').click();
   await page.getByRole('button', { name: 'Take SUPPLY.L to RX.COM off' }).click();
   await expect(page.locator('.reading-side')).toContainText('has no link from L');
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.locator('.finding.blocker')).toHaveCount(0);
+  await expect(blockers(page)).toHaveCount(0);
   // The boiler turns out to take extra low voltage: now the same link is dangerous.
   await page.getByRole('button', { name: 'extra low voltage', exact: true }).click();
   await expect(page.locator('.reading-side')).toContainText('mains would enter them');
@@ -132,7 +134,7 @@ test('a bus boiler wants a device with a bus; the core of unknown use is found',
   await goTo(page, 'Arrive');
   await page.getByRole('button', { name: /BX-1 relay box/ }).click();
   await goTo(page, 'Survey');
-  await expect(page.locator('.finding.blocker')).toHaveCount(0);
+  await expect(blockers(page)).toHaveCount(0);
   await fill(page, 'A core, by its colour', 'grey');
   await fill(page, 'Nothing calling, V', '0');
   await fill(page, 'Old thermostat calling, V', '0');

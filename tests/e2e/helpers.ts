@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 export const PORT = Number(process.env.E2E_PORT ?? 3411);
 export const RIG = `http://127.0.0.1:${PORT + 1}`;
@@ -77,3 +77,6 @@ export async function proveDead(page: Page, live = '231'): Promise<void> {
   }
   await expect(page.locator('.sentence')).toContainText('Dead, and proved');
 }
+
+/** What stops the work, but for a supply that a test never proves dead. */
+export const blockers = (page: Page): Locator => page.locator('.finding.blocker', { hasNotText: 'Make safe' });

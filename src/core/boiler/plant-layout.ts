@@ -119,13 +119,13 @@ function tall(cylinder: boolean, valve: boolean, pump: boolean): PlantLayout {
     part('spur', 8, 8, 104, 52),
     part('receiver', 120, 8, 222, 52),
     part('room', 8, 70, 334, 48),
-    part('boiler', 8, 432, 146, 86),
-    ...(pump ? [part('pump', 53, 190, 56, 56)] : []),
-    ...(valve ? [part('valve', 190, 150, 56, 56)] : []),
-    ...(cylinder ? [part('cylinder', 174, 262, 92, 128), part('stat', 174, 404, 168, 48)] : []),
-    part('radiators', 252, 224, 90, 96),
+    part('boiler', 8, 432, 128, 86),
+    ...(pump ? [part('pump', 53, 216, 56, 56)] : []),
+    ...(valve ? [part('valve', 178, 170, 56, 56)] : []),
+    ...(cylinder ? [part('cylinder', 160, 262, 92, 128), part('stat', 174, 404, 168, 48)] : []),
+    part('radiators', 258, 232, 84, 96),
   ];
-  const y = 178;
+  const y = 198;
   const pipes: Pipe[] = [
     {
       way: 'common',
@@ -133,24 +133,24 @@ function tall(cylinder: boolean, valve: boolean, pump: boolean): PlantLayout {
       points: [
         [81, 432],
         [81, y],
-        [218, y],
+        [206, y],
       ],
     },
     {
       way: 'radiators',
       back: false,
       points: [
-        [218, y],
-        [297, y],
-        [297, 224],
+        [206, y],
+        [300, y],
+        [300, 232],
       ],
     },
     {
       way: 'radiators',
       back: true,
       points: [
-        [297, 320],
-        [297, 540],
+        [300, 328],
+        [300, 540],
         [81, 540],
         [81, 518],
       ],
@@ -162,17 +162,17 @@ function tall(cylinder: boolean, valve: boolean, pump: boolean): PlantLayout {
         way: 'cylinder',
         back: false,
         points: [
-          [218, y],
-          [218, 300],
+          [206, y],
+          [206, 300],
         ],
       },
       {
         way: 'cylinder',
         back: true,
         points: [
-          [174, 366],
-          [162, 366],
-          [162, 540],
+          [160, 366],
+          [146, 366],
+          [146, 540],
           [81, 540],
           [81, 518],
         ],

@@ -12,14 +12,25 @@ export const LOWVOLTAGE_FINDINGS = {
       fix: 'Find out what the mains there feeds and keep clear of it. Only the conductors that were measured are 24 V.',
     }),
   ),
-  'system.dry-pair': entry<None>(
+  'device.millivolt-contact': entry<{ device: string }>(
+    'blocker',
+    'arrive',
+    'The device’s contact is for a millivolt heater.',
+    (f) => ({
+      message: `The contact of the ${f.device} carries a self-powered heater’s millivolts only; 24 V coils are beyond it.`,
+      fix: 'Choose a device that switches 24 V.',
+    }),
+  ),
+  'system.dry-pair': entry<{ isolated: boolean }>(
     'blocker',
     'decide',
     'The equipment is called by a volt-free pair of its own.',
-    () => ({
+    (f) => ({
       message:
         'The equipment is called by closing its own volt-free pair: there is no 24 V to take, and none may be put there.',
-      fix: 'Use a device with an isolated contact and its own supply, or an isolating relay between device and pair.',
+      fix: f.isolated
+        ? 'The contact of the chosen device is isolated: land the pair on it by the maker’s drawing and power the device by its own supply. Nothing of it is planned here.'
+        : 'Use a device with an isolated contact and its own supply, or an isolating relay between device and pair.',
     }),
   ),
   'system.valve-without-pump': entry<{ terminals: string[] }>(

@@ -223,6 +223,8 @@ export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDeri
   const job = withSettled(asked, candidates);
   const { sheet, findings: sheetFindings } = chosenSheet(job);
   const findings: Finding[] = [...sheetFindings, ...surveyFindings(job)];
+  if (sheet?.contacts === 'millivolt')
+    findings.push(finding('device.millivolt-contact', { device: sheet.name }, ['device'], `sheet ${sheet.id}`));
   if (job.arrive.worksNow === 'no' || job.arrive.worksNow === 'partly')
     findings.push(
       finding(

@@ -16,6 +16,15 @@ import type { LowVoltageSystem } from './system-type';
 
 export type SafeVerdict = 'dead' | 'live' | 'odd' | 'proves-nothing' | 'not-measured';
 
+/** A verdict as the evidence of a finding. */
+const VERDICT_WORDS: Record<SafeVerdict, string> = {
+  dead: 'a dead reading, but not the whole series',
+  live: 'a live reading',
+  odd: 'a reading between dead and live',
+  'proves-nothing': 'a reading that proves nothing',
+  'not-measured': 'nothing read with the supply off',
+};
+
 export interface MakeSafe {
   verdict: SafeVerdict;
   /** Volts the reading would show with the supply on, by the circuit as found. */
@@ -93,8 +102,9 @@ export function checkSafe(job: Job, system: LowVoltageSystem): MakeSafe {
     const proved = verdict === 'dead' && series.unanswered.length === 0 && !line.stops && (allOff || powered);
     const touched = Object.keys(job.survey.conductors).length > 0;
     const said = findings.some((f) => f.severity === 'blocker');
-    if (!proved && powered) findings.push(finding('safe.was-not-proved', {}, ['supply'], verdict));
-    else if (!proved && touched && !said) findings.push(finding('safe.not-proved', {}, ['supply'], verdict));
+    if (!proved && powered) findings.push(finding('safe.was-not-proved', {}, ['supply'], VERDICT_WORDS[verdict]));
+    else if (!proved && touched && !said)
+      findings.push(finding('safe.not-proved', {}, ['supply'], VERDICT_WORDS[verdict]));
     return { verdict, ifLive, lineVoltage: line.stops, proved, reading: r?.id ?? null, proveAfter: more, findings };
   };
 

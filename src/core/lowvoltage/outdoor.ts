@@ -28,20 +28,36 @@ export function outdoorCable(job: Job, loads: readonly InstalledLoad[]): Outdoor
     return board !== undefined && outdoor !== undefined ? [{ id, c, board, outdoor }] : [];
   });
   if (landed.length === 0) return { loads: [...loads], elements: [], points: [] };
-  const common = landed.find((x) => terminalInfo(x.outdoor)?.role === 'common')?.outdoor ?? 'C';
+  const seen = landed.find((x) => terminalInfo(x.outdoor)?.role === 'common')?.outdoor;
+  const common = seen ?? 'C';
   return {
     loads: loads.map((l) => {
       const fed = landed.find((x) => x.board === l.terminal);
       return fed && OUTDOOR_LOADS.includes(l.id) ? { ...l, terminal: fed.outdoor, common, outdoor: true } : l;
     }),
-    elements: landed.map(({ id, c, board, outdoor }) => ({
-      kind: 'conductor' as const,
-      id: `conductor:${id}`,
-      name: `${colourOf(c)} to the outdoor unit`,
-      a: boardNode(board),
-      b: outdoorNode(outdoor),
-      ohms: conductorOhmsOf(job, id),
-    })),
+    elements: [
+      ...landed.map(({ id, c, board, outdoor }) => ({
+        kind: 'conductor' as const,
+        id: `conductor:${id}`,
+        name: `${colourOf(c)} to the outdoor unit`,
+        a: boardNode(board),
+        b: outdoorNode(outdoor),
+        ohms: conductorOhmsOf(job, id),
+      })),
+      // Not seen is not absent: the finding asks for it, and until then the coils have their return.
+      ...(seen === undefined && landed[0]
+        ? [
+            {
+              kind: 'conductor' as const,
+              id: 'unseen:outdoor-common',
+              name: 'the return from the outdoor unit, not seen yet',
+              a: boardNode('C'),
+              b: outdoorNode(common),
+              ohms: conductorOhmsOf(job, landed[0].id),
+            },
+          ]
+        : []),
+    ],
     points: [...new Set([...landed.map((x) => outdoorNode(x.outdoor)), outdoorNode(common)])],
   };
 }

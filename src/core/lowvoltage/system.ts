@@ -2,6 +2,7 @@
  * Reads the system from what lands where. Every rule is named in `reasons`; what the survey cannot
  * support becomes a question with the look or measurement that settles it.
  */
+import { chosenSheet } from '../devices/choose';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import { roleAt } from '../job/points';
 import { isOfOld, type ReadingEntry, readingsInTime } from '../job/readings';
@@ -50,7 +51,14 @@ function refusals(job: Job): Finding[] {
       ),
     );
   if (job.survey.equipment.dryPair)
-    findings.push(finding('system.dry-pair', {}, ['equipment'], 'a volt-free pair at the equipment'));
+    findings.push(
+      finding(
+        'system.dry-pair',
+        { isolated: chosenSheet(job).sheet?.contacts === 'isolated' },
+        ['equipment'],
+        'a volt-free pair at the equipment',
+      ),
+    );
   for (const r of readingsInTime(job))
     if (r.quantity === 'volts-dc' && Math.abs(r.value) >= 0.25 && Math.abs(r.value) <= 0.85)
       findings.push(

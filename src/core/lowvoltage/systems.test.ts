@@ -179,10 +179,11 @@ describe('the second cable', () => {
     expect(atUnit / atBoard).toBeCloseTo(64 / (64 + 2 * 0.6285), 3);
   });
 
-  it('without its return the contactor does not run, and it is said', () => {
+  it('a return nobody has seen yet is asked for, not taken as missing', () => {
     const d = derive(outdoor('Y'));
-    expect(running(d, 'cool1')).not.toContain('compressor');
+    expect(running(d, 'cool1')).toContain('compressor');
     expect(codesOf(d)).toContain('outdoor.missing-conductor');
+    expect(codesOf(d)).not.toContain('plan.misses-truth');
   });
 
   it('a measured joint counts', () => {

@@ -37,7 +37,9 @@ export function knownOf(part: PlantPart, survey: BoilerSurvey): string | null {
           : 'litres not noted'
         : part === 'valve'
           ? ''
-          : (survey.emitters ?? 'radiators');
+          : survey.emitters === undefined || survey.emitters === 'radiators'
+            ? ''
+            : survey.emitters;
     case 'pump':
       return survey.plant === undefined ? null : survey.pumpOverrun ? 'run on by the boiler' : '';
     case 'stat':

@@ -165,7 +165,12 @@ function Part({ at, name, note, unknown, runs, picked, onPress }: PartProps): Re
           d={[1, 2, 3, 4].map((i) => `M ${x + (width / 5) * i} ${y + 46} V ${y + height - 10}`).join(' ')}
         />
       ) : null}
-      <text className="plant-name" x={cx} y={small ? y - 22 : id === 'cylinder' ? y + 30 : y + 22} textAnchor="middle">
+      <text
+        className="plant-name"
+        x={cx}
+        y={small ? y - (note || unknown ? 22 : 8) : id === 'cylinder' ? y + 30 : y + 22}
+        textAnchor="middle"
+      >
         {id === 'room' ? name : label}
       </text>
       <text className="plant-note" x={cx} y={small ? y - 6 : id === 'cylinder' ? y + 46 : y + 40} textAnchor="middle">

@@ -4,7 +4,7 @@
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
 import { PART_POINTS, pointWords } from '@core/job/points';
 import type { Job, Quantity, Reading } from '@core/job/schema';
-import { CABLE_ENDS, colourOf, landedOn } from '@core/survey/landing';
+import { CABLE_ENDS, landedOn } from '@core/survey/landing';
 import { parseReadings, READING_STATES } from '@core/survey/reading-lines';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
