@@ -7,7 +7,6 @@ import type { PartInfo } from '@core/boiler/parts';
 import { type Net, terminalOf } from '@core/boiler/wiring';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { useNarrow } from '../../ui/use-narrow';
-import '../hand-over/hand-over.css';
 import './centre.css';
 
 interface Props {

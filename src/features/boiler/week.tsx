@@ -14,7 +14,6 @@ import { Spans, TimeField } from '../../ui/times';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { useBoiler, useSurvey } from './use-boiler';
-import '../hand-over/hand-over.css';
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), {
   ssr: false,

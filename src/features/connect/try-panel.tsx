@@ -53,7 +53,7 @@ export function TryPanel(): ReactNode {
                 : 'nothing burns, but it does not do what is called.'}
           </p>
           {result.burns.length + result.warns.length > 0 ? (
-            <ul className="plain-list">
+            <ul className="later">
               {result.burns.map((b) => (
                 <li key={b} className="problem">
                   Burns: {b}.
