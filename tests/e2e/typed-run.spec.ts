@@ -24,10 +24,10 @@ test('a whole job with typed readings', async ({ page, request }) => {
 
   await goTo(page, 'Week');
   await page.getByRole('button', { name: 'Start a week' }).click();
-  const event = page.getByRole('button', { name: /^Monday 06:30: Home/ });
+  const event = page.getByRole('button', { name: /^Monday 06:30: In/ });
   await event.focus();
   await event.press('ArrowRight');
-  await expect(page.getByRole('button', { name: /^Monday 06:45: Home/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Monday 06:45: In/ })).toBeVisible();
   await expect(page.locator('.reading-side')).toContainText('days of one group differ');
   await page.getByRole('button', { name: /^Copy Monday to Mon Tue/ }).click();
   await expect(page.locator('.reading-side')).not.toContainText('days of one group differ');

@@ -3,6 +3,7 @@
 /** Things typed in one line: each read as it is typed, the good ones taken, the rest left to be mended. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
+import '../../ui/quick-line.css';
 
 export type LineItem<T> = ({ ok: true } & T) | { ok: false; problem: string };
 

@@ -5,6 +5,7 @@ import { applyEntry, parseQuickEntry } from '@core/survey/quick-entry';
 import Button from '@mui/material/Button';
 import { type ReactNode, useRef, useState } from 'react';
 import { useJob } from '../shell/job-context';
+import '../../ui/quick-line.css';
 
 /** A whole line at once: r red, c blue, y1 yellow, g green, w1 white. */
 export function QuickEntry(): ReactNode {
