@@ -29,7 +29,7 @@ const LOW = 10;
 const HIGH = 34;
 
 /** Minutes a phone's strip gives one time of day, and from when a time is written to the left of its bar. */
-const TIME_WIDTH = 165;
+const TIME_WIDTH = 200;
 const LATE = 1330;
 
 /** On a phone two rows of times: each goes to the first row with room, so no two overlap. */

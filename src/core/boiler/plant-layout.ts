@@ -120,7 +120,7 @@ function tall(cylinder: boolean, valve: boolean, pump: boolean): PlantLayout {
     part('receiver', 120, 8, 222, 52),
     part('room', 8, 70, 334, 48),
     part('boiler', 8, 432, 128, 86),
-    ...(pump ? [part('pump', 53, 216, 56, 56)] : []),
+    ...(pump ? [part('pump', 53, 250, 56, 56)] : []),
     ...(valve ? [part('valve', 178, 170, 56, 56)] : []),
     ...(cylinder ? [part('cylinder', 160, 262, 92, 128), part('stat', 174, 404, 168, 48)] : []),
     part('radiators', 258, 232, 84, 96),

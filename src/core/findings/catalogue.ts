@@ -278,7 +278,7 @@ export const CATALOGUE = {
     'The device needs a common wire and none is landed at both ends.',
     (f) => ({
       message: `No common: ${f.device} takes ${voltAmps(f.va)} all the time and needs R and C.`,
-      fix: 'Choose a way to power it below.',
+      fix: 'Choose a way to power it in Decide.',
     }),
   ),
   'power.common-one-end': entry<{ place: string; other: string }>(

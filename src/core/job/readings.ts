@@ -22,3 +22,7 @@ export function latestByPair(readings: readonly ReadingEntry[]): Map<string, Rea
 /** Stops before anything was changed: what is read there speaks of the old installation. */
 const BEFORE: ReadonlySet<string> = new Set(['arrive', 'survey', 'decide']);
 export const isOfOld = (r: Reading): boolean => r.stop === undefined || BEFORE.has(r.stop);
+
+/** A reading as the evidence of a finding: when it was taken. */
+export const readingEvidence = (r: Pick<Reading, 'at'>): string =>
+  `reading of ${new Date(r.at).toISOString().slice(0, 16).replace('T', ', ')} UTC`;

@@ -132,6 +132,8 @@ function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetSta
 interface Change {
   what: string;
   kind: 'move' | 'transformer' | 'cable';
+  /** The size a transformer would have. */
+  va?: number;
   apply: (i: Installed) => Installed;
 }
 
@@ -159,6 +161,7 @@ function changes(job: Job, worst: WorstStates): Change[] {
       list.push({
         what: `Fit a ${va} VA transformer`,
         kind: 'transformer',
+        va,
         apply: (i) => ({ ...i, transformers: i.transformers.map((t) => ({ ...t, va: Math.max(t.va, va) })) }),
       });
   const thicker = RESISTANCE_GAUGES.filter((g) => conductorOhms(g, 1) < conductorOhms(gauge, 1) * 0.95)
@@ -181,7 +184,17 @@ function smallestRepair(
   states: readonly BudgetState[],
   worst: WorstStates,
 ): Repair | null {
+  const overloaded = (va: number): boolean =>
+    ofSystem(worst).some((s) => s.va > BUDGET_SHARE * Math.max(va, s.source.ratedVA));
+  // A stiffer supply or a thicker cable raises the volts at the loads and so the VA: neither lightens anything.
+  const hopeless = (c: Change): boolean =>
+    (c.kind === 'cable' && overloaded(0)) || (c.kind === 'transformer' && overloaded(c.va ?? 0));
+  const hardest = [...new Set([...ofSystem(worst).map((s) => s.state), worst.weakest?.state ?? 0])].flatMap(
+    (at) => states[at] ?? [],
+  );
   const outcome = (what: string, apply: Change['apply']): Repair | null => {
+    // The states that failed come first: most changes fail there already.
+    if (!fits(solveAll(predictor(apply(installed), hardest.length), hardest))) return null;
     const after = solveAll(predictor(apply(installed), states.length), states);
     const top = ofSystem(after)[0];
     return fits(after) && top
@@ -189,12 +202,12 @@ function smallestRepair(
       : null;
   };
   const list = changes(job, worst);
-  for (const c of list) {
+  for (const c of list.filter((x) => !hopeless(x))) {
     const repair = outcome(c.what, c.apply);
     if (repair) return repair;
   }
   // No single change does it: a larger transformer and a thicker cable together.
-  for (const a of list.filter((c) => c.kind === 'transformer'))
+  for (const a of list.filter((c) => c.kind === 'transformer' && !hopeless(c)))
     for (const b of list.filter((c) => c.kind === 'cable')) {
       const repair = outcome(`${a.what}, and ${b.what.charAt(0).toLowerCase()}${b.what.slice(1)}`, (i) =>
         b.apply(a.apply(i)),

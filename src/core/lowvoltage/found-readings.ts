@@ -5,7 +5,7 @@
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import { pointWords, roleAt } from '../job/points';
-import { isOfOld, latestByPair, type ReadingEntry, readingsInTime } from '../job/readings';
+import { isOfOld, latestByPair, type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { installedAsFound } from './equipment';
@@ -84,7 +84,7 @@ function ohmFindings(job: Job, latest: readonly ReadingEntry[]): Finding[] {
     const hots = (v: string): boolean => v === 'hot' || v === 'hot-cool' || v === 'hot-heat';
     // R terminals may be joined by a jumper; the two ends of one conductor are one piece of copper.
     if (hots(x) && hots(y)) return [];
-    return [finding('found.shorted', { ...words(job, r), ohms: r.value }, [r.a, r.b], `reading ${r.id}`)];
+    return [finding('found.shorted', { ...words(job, r), ohms: r.value }, [r.a, r.b], readingEvidence(r))];
   });
 }
 

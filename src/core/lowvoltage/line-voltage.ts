@@ -4,7 +4,7 @@
  * the mains, or while the meter is being proved says nothing of the control wiring.
  */
 import { isMainsPoint, parsePoint, pointWords } from '../job/points';
-import { type ReadingEntry, readingsInTime } from '../job/readings';
+import { type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
 import { PROVE_AFTER, PROVE_BEFORE } from '../safe/dead';
 import { listed } from '../units/units';
@@ -51,12 +51,12 @@ export function lineVoltageSigns(job: Job): LineVoltage {
       outweighed: [],
       why: `${high.value.toFixed(0)} V read between ${pointWords(job, high.a)} and ${pointWords(job, high.b)}`,
       about: [`reading:${high.id}`],
-      evidence: `reading ${high.id}`,
+      evidence: readingEvidence(high),
     };
   const healthy = readings.find(
     (r) => r.value >= HEALTHY.low && r.value <= HEALTHY.high && isControlPoint(r.a) && isControlPoint(r.b),
   );
   return healthy
-    ? { stops: false, outweighed: signs, why: '', about: ['seen'], evidence: `reading ${healthy.id}` }
+    ? { stops: false, outweighed: signs, why: '', about: ['seen'], evidence: readingEvidence(healthy) }
     : { stops: signs.length > 0, outweighed: [], why: listed(signs), about: ['seen'], evidence: 'seen at the wall' };
 }

@@ -6,6 +6,7 @@ import { METER_HIGH_OHMS } from '../circuit/netlist';
 import { type Finding, finding } from '../findings/finding';
 import { pointWords } from '../job/points';
 import type { ReadingEntry } from '../job/readings';
+import { readingEvidence } from '../job/readings';
 import type { Job } from '../job/schema';
 import { type DeadSeries, deadSeries, PROVE_AFTER, poweredAgain } from '../safe/dead';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
@@ -129,8 +130,8 @@ export function checkSafe(job: Job, system: LowVoltageSystem): MakeSafe {
         ),
       );
     else if (isLive(waiting.value))
-      findings.push(finding('safe.still-live', { volts: waiting.value }, about, `reading ${waiting.id}`));
-    else findings.push(finding('safe.odd-reading', { volts: waiting.value }, about, `reading ${waiting.id}`));
+      findings.push(finding('safe.still-live', { volts: waiting.value }, about, readingEvidence(waiting)));
+    else findings.push(finding('safe.odd-reading', { volts: waiting.value }, about, readingEvidence(waiting)));
     return result(isLive(waiting.value) ? 'live' : 'odd', again ?? waiting, null, again !== undefined);
   }
   const telling = whatTheyTell(job, system, series);

@@ -5,7 +5,7 @@
 import { chosenSheet } from '../devices/choose';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import { roleAt } from '../job/points';
-import { isOfOld, type ReadingEntry, readingsInTime } from '../job/readings';
+import { isOfOld, type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
 import type { Equipment, Fuel, Job } from '../job/schema';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
@@ -62,7 +62,7 @@ function refusals(job: Job): Finding[] {
   for (const r of readingsInTime(job))
     if (r.quantity === 'volts-dc' && Math.abs(r.value) >= 0.25 && Math.abs(r.value) <= 0.85)
       findings.push(
-        finding('system.millivolt', { millivolts: r.value * 1000 }, [`reading:${r.id}`], `reading ${r.id}`),
+        finding('system.millivolt', { millivolts: r.value * 1000 }, [`reading:${r.id}`], readingEvidence(r)),
       );
   return findings;
 }

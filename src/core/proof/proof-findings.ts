@@ -1,5 +1,6 @@
 /** What a proof run leaves to be said: readings outside their band, too close to tell, tests skipped. */
 import { type Finding, finding } from '../findings/finding';
+import { readingEvidence } from '../job/readings';
 import type { Job } from '../job/schema';
 import { bandText, type ProofRun, valueText } from './proof-run';
 
@@ -26,12 +27,12 @@ export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
               predicted: bandText(m, units),
             },
             [`test:${t.id}`, ...(m.a ? [m.a] : []), ...(m.b ? [m.b] : [])],
-            `reading ${last.id}`,
+            readingEvidence(last),
           ),
         );
       } else if (m.verdict === 'inconclusive') {
         findings.push(
-          finding('proof.inconclusive', { test: t.title, what: m.what }, [`test:${t.id}`], `reading ${last.id}`),
+          finding('proof.inconclusive', { test: t.title, what: m.what }, [`test:${t.id}`], readingEvidence(last)),
         );
       }
     }
