@@ -52,7 +52,7 @@ const shots: Shot[] = [
   },
   { name: 'cylinder', path: '/jobs/demo-parsonage/week', dark: true },
   { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
-  { name: 'floor-decide', path: '/jobs/demo-taproom/decide' },
+  { name: 'plant', path: '/jobs/demo-parsonage/survey' },
   {
     name: 'floor-probe',
     path: '/jobs/demo-bath/set-up',
