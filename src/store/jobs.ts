@@ -2,10 +2,10 @@
  * Jobs and their journals. Appending is one write batch: the operations and the new snapshot stand
  * or fall together, and a clash with another writer is retried on the newer state.
  */
-import { and, asc, desc, eq, gt, like, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, like, ne, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { derive } from '../core/derive';
-import { type Conflict, diff } from '../core/job/changes';
+import { type Conflict, diff, sameValue } from '../core/job/changes';
 import { applyOperation, Operation, type Refusal } from '../core/job/operation';
 import { emptyJob, Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
@@ -46,7 +46,7 @@ export interface Author {
   name: string;
 }
 
-const RETRIES = 6;
+const RETRIES = 9;
 const GENESIS = 'augerset-journal-1';
 
 export const ready = async (): Promise<void> => store().ready;
@@ -93,6 +93,11 @@ export async function loadJob(id: string): Promise<LoadedJob | null> {
     .where(eq(jobs.id, id))
     .limit(1);
   return found ? { id, job: Job.parse(JSON.parse(found.snapshot)), seq: found.seq } : null;
+}
+
+export async function jobExists(id: string): Promise<boolean> {
+  const [found] = await store().database.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id)).limit(1);
+  return found !== undefined;
 }
 
 export interface ListQuery {
@@ -148,6 +153,21 @@ export async function entriesAfter(job: string, seq: number, limit = 2000): Prom
   }));
 }
 
+/** The latest entries that wrote over something, oldest first. */
+export async function disputedEntries(job: string, limit = 20): Promise<Entry[]> {
+  const rows = await store()
+    .database.select({ seq: operations.seq, body: operations.body, conflicts: operations.conflicts })
+    .from(operations)
+    .where(and(eq(operations.job, job), ne(operations.conflicts, '[]')))
+    .orderBy(desc(operations.seq))
+    .limit(limit);
+  return rows.reverse().map((r) => ({
+    seq: r.seq,
+    operation: Operation.parse(JSON.parse(r.body)),
+    conflicts: JSON.parse(r.conflicts) as Conflict[],
+  }));
+}
+
 /** The author's latest operations, oldest first: what undo is read from. */
 export async function ownEntries(job: string, client: string, limit = 200): Promise<Operation[]> {
   const rows = await store()
@@ -165,15 +185,29 @@ export interface AppendResult {
   seq: number;
 }
 
+/** One writer at a time on a job within this process; what other processes do is retried. */
+const queues = new Map<string, Promise<unknown>>();
+
 /** Appends operations in the order given. One already in the journal is accepted again without effect. */
-export async function appendOperations(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
+export function appendOperations(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
+  const before = queues.get(id) ?? Promise.resolve();
+  const mine = before.catch(() => undefined).then(() => appendInTurn(id, incoming));
+  queues.set(id, mine);
+  const leave = (): void => {
+    if (queues.get(id) === mine) queues.delete(id);
+  };
+  mine.then(leave, leave);
+  return mine;
+}
+
+async function appendInTurn(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
   for (let attempt = 0; ; attempt++) {
     try {
       return await tryAppend(id, incoming);
     } catch (error) {
       // Another writer took the next position first, or the file was busy: look again and retry.
       if (attempt >= RETRIES || !isClash(error)) throw error;
-      await new Promise((resolve) => setTimeout(resolve, 15 * 2 ** attempt));
+      await new Promise((resolve) => setTimeout(resolve, 15 * 2 ** attempt * (0.5 + Math.random())));
     }
   }
 }
@@ -198,13 +232,23 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
   const rows: (typeof operations.$inferInsert)[] = [];
   const entries: Entry[] = [];
   for (const operation of incoming) {
-    const [known] = await database
-      .select({ seq: operations.seq })
-      .from(operations)
-      .where(and(eq(operations.job, id), eq(operations.id, operation.id)))
-      .limit(1);
+    const here = entries.find((e) => e.operation.id === operation.id);
+    const [stored] = here
+      ? []
+      : await database
+          .select({ seq: operations.seq, body: operations.body })
+          .from(operations)
+          .where(and(eq(operations.job, id), eq(operations.id, operation.id)))
+          .limit(1);
+    const known = here ?? (stored && { seq: stored.seq, operation: Operation.parse(JSON.parse(stored.body)) });
     if (known) {
-      result.accepted.push({ id: operation.id, seq: known.seq });
+      // Sent again it is accepted again; other content under a known id would be lost without a word.
+      if (sameValue(known.operation, operation)) result.accepted.push({ id: operation.id, seq: known.seq });
+      else
+        result.refused.push({
+          id: operation.id,
+          refusal: { code: 'id-reused', message: 'This id is in the journal already, for another change.' },
+        });
       continue;
     }
     const applied = applyOperation(job, operation);
@@ -228,8 +272,8 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
     result.accepted.push({ id: operation.id, seq });
   }
   if (rows.length > 0) {
-    const last = incoming[incoming.length - 1];
-    const { id: _id, ...columns } = row(id, job, seq, chain, last?.at ?? '');
+    // The server's own clock orders the list: a client's may be years off.
+    const { id: _id, ...columns } = row(id, job, seq, chain, new Date().toISOString());
     const [first, ...rest] = rows.map((r) => database.insert(operations).values(r));
     if (first) await database.batch([first, ...rest, database.update(jobs).set(columns).where(eq(jobs.id, id))]);
     announce(id, entries);

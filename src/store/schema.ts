@@ -40,3 +40,6 @@ export const operations = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.job, t.seq] }), uniqueIndex('operations_by_id').on(t.job, t.id)],
 );
+
+/** Facts of the store itself: its epoch changes when a backup is restored, and every open page loads again. */
+export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });

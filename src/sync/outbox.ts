@@ -1,7 +1,18 @@
 /** What this browser has not yet had confirmed, and the last known state of each job, in IndexedDB. */
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Operation } from '../core/job/operation';
-import type { Job } from '../core/job/schema';
+import type { Change, Job } from '../core/job/schema';
+
+/** Work the server did not take, kept for its author: to apply again, to copy, or to give up. */
+export interface Draft {
+  id: string;
+  job: string;
+  label: string;
+  changes: Change[];
+  /** Why it was not taken, in words. */
+  why: string;
+  at: string;
+}
 
 interface Kept {
   id: string;
@@ -13,15 +24,19 @@ interface Kept {
 interface Schema extends DBSchema {
   outbox: { key: string; value: Operation & { order: number }; indexes: { 'by-job': string } };
   jobs: { key: string; value: Kept };
+  drafts: { key: string; value: Draft; indexes: { 'by-job': string } };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 
 function database(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('augerset', 1, {
-    upgrade(db) {
-      db.createObjectStore('outbox', { keyPath: 'id' }).createIndex('by-job', 'job');
-      db.createObjectStore('jobs', { keyPath: 'id' });
+  opened ??= openDB<Schema>('augerset', 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore('outbox', { keyPath: 'id' }).createIndex('by-job', 'job');
+        db.createObjectStore('jobs', { keyPath: 'id' });
+      }
+      if (from < 2) db.createObjectStore('drafts', { keyPath: 'id' }).createIndex('by-job', 'job');
     },
   });
   return opened;
@@ -50,4 +65,19 @@ export async function keepJob(kept: Kept): Promise<void> {
 
 export async function keptJob(id: string): Promise<Kept | undefined> {
   return (await database()).get('jobs', id);
+}
+
+/** Out of the outbox and into the drafts in one step: at no moment is it in neither. */
+export async function setAside(draft: Draft): Promise<void> {
+  const tx = (await database()).transaction(['outbox', 'drafts'], 'readwrite');
+  await Promise.all([tx.objectStore('drafts').put(draft), tx.objectStore('outbox').delete(draft.id), tx.done]);
+}
+
+export async function draftsOf(job: string): Promise<Draft[]> {
+  const all = await (await database()).getAllFromIndex('drafts', 'by-job', job);
+  return all.sort((a, b) => a.at.localeCompare(b.at));
+}
+
+export async function giveUpDraft(id: string): Promise<void> {
+  await (await database()).delete('drafts', id);
 }

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { applyOperation, type Operation } from '../core/job/operation';
 import { emptyJob, type Job } from '../core/job/schema';
-import { keptJob, waitingOperations } from './outbox';
+import { draftsOf, keptJob, waitingOperations } from './outbox';
 import { JobSession } from './session';
 
 /** A server in memory: orders operations, remembers them, streams them to every open source. */
@@ -11,6 +11,9 @@ class Server {
   journal: Operation[] = [];
   up = true;
   refuse: string | null = null;
+  /** Answers a whole request with this status when it holds an operation of that label. */
+  poison: { label: string; status: number } | null = null;
+  epoch = 'first';
   sources = new Set<Source>();
 
   append(operations: Operation[]): object {
@@ -66,6 +69,14 @@ class Source {
     setTimeout(() => this.onmessage?.({ data: JSON.stringify({ seq, operation, conflicts: [] }) }), 0);
   }
 
+  private readonly named = new Map<string, (m: { data: string }) => void>();
+  addEventListener(name: string, listener: (m: { data: string }) => void): void {
+    this.named.set(name, listener);
+  }
+  say(name: string, data: string): void {
+    this.named.get(name)?.({ data });
+  }
+
   close(): void {
     server.sources.delete(this);
     this.readyState = 2;
@@ -76,14 +87,21 @@ const answer = (value: unknown, status = 200): Response => new Response(JSON.str
 
 const fetchStub = async (url: string, init?: RequestInit): Promise<Response> => {
   if (!server.up) throw new TypeError('no server');
-  if (init?.method === 'POST')
-    return answer(server.append((JSON.parse(String(init.body)) as { operations: Operation[] }).operations));
+  if (init?.method === 'POST') {
+    const { operations } = JSON.parse(String(init.body)) as { operations: Operation[] };
+    const { poison } = server;
+    if (poison && operations.some((o) => o.label === poison.label))
+      return answer({ problems: [{ message: 'not to be taken' }] }, poison.status);
+    return answer(server.append(operations));
+  }
   const { searchParams, pathname } = new URL(url, 'http://x');
   if (pathname.includes('missing')) return answer({}, 404);
   return answer({
     job: server.job,
     seq: server.journal.length,
     own: server.journal.filter((o) => o.by.client === searchParams.get('client')),
+    epoch: server.epoch,
+    disputed: [],
   });
 };
 
@@ -201,15 +219,92 @@ describe('one open job', () => {
     expect(holder.snapshot().notices).toEqual([]);
   });
 
-  it('drops what the server refuses and says so', async () => {
+  it('what the server refuses stays a draft over a reload, until it is applied again or given up', async () => {
     const a = await track(open('phone'));
     server.refuse = 'The record is sealed.';
-    a.change('zone', zone('too late'));
+    a.change('two words', zone('too late'));
+    a.change('others', (j) => ({ ...j, number: '7' }));
+    await until(() => a.snapshot().drafts.length === 2);
+    expect([a.snapshot().job?.zone, a.snapshot().waiting]).toEqual(['', 0]);
+    a.close();
+    const b = await track(open('phone', a.id));
+    expect(b.snapshot().drafts.map((d) => [d.label, d.why])).toEqual([
+      ['two words', 'The record is sealed.'],
+      ['others', 'The record is sealed.'],
+    ]);
+    server.refuse = null;
+    const [first, second] = b.snapshot().drafts;
+    if (!first || !second) throw new Error('no drafts');
+    b.applyDraft(first);
+    b.giveUp(second.id);
+    await until(() => server.job.zone === 'too late');
+    expect(b.snapshot().drafts).toEqual([]);
+    expect(await draftsOf(b.id)).toEqual([]);
+  });
+
+  it('an edit of something another person took away is not lost: it is a draft', async () => {
+    server.job = { ...emptyJob(), survey: { ...emptyJob().survey, zones: { z1: { name: 'loft' } } } };
+    const a = await track(open('phone'));
+    const b = await track(open('laptop', a.id));
+    await until(() => server.sources.size === 2);
+    server.up = false;
+    for (const s of server.sources) s.onerror?.();
+    const named = (name: string) => (j: Job) => ({
+      ...j,
+      survey: { ...j.survey, zones: { z1: { ...j.survey.zones.z1, name } } },
+    });
+    a.change('rename', named('attic'));
+    a.change('number', (j) => ({ ...j, number: '7' }));
+    b.change('remove', (j) => ({ ...j, survey: { ...j.survey, zones: {} } }));
+    server.append(await waitingOperations(a.id).then((all) => all.filter((o) => o.label === 'remove')));
+    server.up = true;
+    await until(() => a.snapshot().drafts.length === 1 && a.snapshot().waiting + b.snapshot().waiting === 0);
+    expect(a.snapshot().drafts[0]).toMatchObject({ label: 'rename', changes: [{ to: 'attic' }] });
+    expect([server.job.number, Object.keys(server.job.survey.zones)]).toEqual(['7', []]);
+    // Still gone: applying it says so and keeps it.
+    const [draft] = a.snapshot().drafts;
+    if (!draft) throw new Error('no draft');
+    a.applyDraft(draft);
+    expect([a.snapshot().drafts.length, a.snapshot().notices.at(-1)?.text]).toEqual([
+      1,
+      'What it belongs to is still gone. Copy it, or give it up.',
+    ]);
+  });
+
+  it.each([400, 413, 500])('one entry answered with %d does not jam the rest', async (status) => {
+    const a = await track(open('phone'));
+    server.poison = { label: 'poison', status };
+    a.change('before', zone('a'));
+    a.change('poison', (j) => ({ ...j, number: 'x' }));
+    a.change('after', (j) => ({ ...j, site: { ...j.site, name: 'Mill' } }));
     await until(() => a.snapshot().waiting === 0);
-    expect(a.snapshot().job?.zone).toBe('');
-    expect(a.snapshot().notices[0]?.text).toBe('The record is sealed.');
-    a.dismiss(a.snapshot().notices[0]?.id ?? '');
-    expect(a.snapshot().notices).toEqual([]);
+    expect([server.job.zone, server.job.number, server.job.site.name]).toEqual(['a', undefined, 'Mill']);
+    expect(a.snapshot().drafts.map((d) => [d.label, d.why])).toEqual([['poison', 'not to be taken']]);
+  });
+
+  it('a server that says “later” is waited for, and called what it is', async () => {
+    const a = await track(open('phone'));
+    server.poison = { label: 'zone', status: 503 };
+    a.change('zone', zone('a'));
+    await until(() => a.snapshot().connection === 'trouble');
+    expect([a.snapshot().waiting, a.snapshot().drafts]).toEqual([1, []]);
+    server.poison = null;
+    await until(() => a.snapshot().waiting === 0);
+    expect(server.job.zone).toBe('a');
+  });
+
+  it('after a restore the page loads again instead of ignoring what is new', async () => {
+    const a = await track(open('phone'));
+    for (const name of ['one', 'two', 'three']) a.change(name, zone(name));
+    await until(() => a.snapshot().waiting === 0 && server.sources.size === 1);
+    // The backup is older: fewer entries, another epoch.
+    server.job = { ...emptyJob(), zone: 'as backed up' };
+    server.journal = [];
+    server.epoch = 'second';
+    for (const s of server.sources) s.say('epoch', 'second');
+    await until(() => a.snapshot().job?.zone === 'as backed up');
+    a.change('on', zone('after it'));
+    await until(() => server.job.zone === 'after it' && a.snapshot().waiting === 0);
   });
 
   it('undo and redo are operations of their own and outlive the tab', async () => {

@@ -3,7 +3,7 @@
  * what others change arrives by the stream. No framework here.
  */
 import { nanoid } from 'nanoid';
-import { type Conflict, diff } from '../core/job/changes';
+import { applyChanges, type Conflict, diff } from '../core/job/changes';
 import {
   applyOperation,
   type Operation,
@@ -14,9 +14,21 @@ import {
 } from '../core/job/operation';
 import type { Change, Job } from '../core/job/schema';
 import type { Author } from './author';
-import { dropOperations, keepJob, keepOperation, keptJob, waitingOperations } from './outbox';
+import {
+  type Draft,
+  draftsOf,
+  dropOperations,
+  giveUpDraft,
+  keepJob,
+  keepOperation,
+  keptJob,
+  setAside,
+  waitingOperations,
+} from './outbox';
 
-export type Connection = 'loading' | 'live' | 'offline' | 'missing';
+/** offline: nobody answers; trouble: the server answers, with an error of its own. */
+export type Connection = 'loading' | 'live' | 'offline' | 'trouble' | 'missing';
+export type { Draft };
 
 export interface Notice {
   id: string;
@@ -34,6 +46,8 @@ export interface SessionState {
   confirmedAt: string | null;
   undo: UndoState;
   notices: Notice[];
+  /** Work of this browser that the server did not take. */
+  drafts: Draft[];
 }
 
 interface Entry {
@@ -43,10 +57,32 @@ interface Entry {
 }
 
 const RETRY_MS = 1500;
+const BATCH = 100;
+/** An error of the server's own on one entry is tried this often before the entry is set aside. */
+const TRIES = 3;
+/** Answers of something in between, or "later": the entry is not to blame. */
+const LATER: ReadonlySet<number> = new Set([404, 408, 429, 502, 503, 504]);
 
 /** Words for a value in a notice. */
 const shown = (value: unknown): string =>
   value === undefined ? 'nothing' : typeof value === 'object' ? 'another entry' : `“${String(value)}”`;
+
+/** Notices this browser has answered, so that the next visit does not raise them again. */
+const answeredKey = (job: string): string => `augerset.answered.${job}`;
+const remembered = (job: string): string[] => {
+  try {
+    return JSON.parse(globalThis.localStorage?.getItem(answeredKey(job)) ?? '[]') as string[];
+  } catch {
+    return [];
+  }
+};
+const remember = (job: string, id: string): void => {
+  try {
+    globalThis.localStorage?.setItem(answeredKey(job), JSON.stringify([...remembered(job), id].slice(-200)));
+  } catch {
+    // Full or forbidden: the notice comes again, nothing is lost.
+  }
+};
 
 export class JobSession {
   readonly id: string;
@@ -62,10 +98,15 @@ export class JobSession {
     confirmedAt: null,
     undo: { undo: null, redo: null },
     notices: [],
+    drafts: [],
   };
   private readonly listeners = new Set<() => void>();
   private stream: EventSource | null = null;
   private sending = false;
+  /** Down to one while an entry in the batch is refused, to find which. */
+  private batch = BATCH;
+  private tries = 0;
+  private epoch: string | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private closed = false;
 
@@ -82,21 +123,42 @@ export class JobSession {
   snapshot = (): SessionState => this.state;
 
   async open(): Promise<void> {
-    this.pending = await waitingOperations(this.id);
+    const stored = await waitingOperations(this.id);
+    const ids = new Set(stored.map((o) => o.id));
+    // What was made a moment ago may not be in the browser's store yet.
+    this.pending = [...stored, ...this.pending.filter((o) => !ids.has(o.id))];
+    const drafts = await draftsOf(this.id);
     try {
       const response = await fetch(
         `/api/jobs/${encodeURIComponent(this.id)}?client=${encodeURIComponent(this.by().client)}`,
       );
-      if (response.status === 404) return this.publish({ connection: 'missing' });
+      if (response.status === 404) return this.publish({ connection: 'missing', drafts });
       if (!response.ok) throw new Error(`status ${response.status}`);
-      const loaded = (await response.json()) as { job: Job; seq: number; own: Operation[] };
+      const loaded = (await response.json()) as {
+        job: Job;
+        seq: number;
+        own: Operation[];
+        epoch: string;
+        disputed: Entry[];
+      };
+      this.epoch = loaded.epoch;
       this.confirmed = loaded.job;
       this.seq = loaded.seq;
       this.own = loaded.own;
       const known = new Set(loaded.own.map((o) => o.id));
+      await dropOperations(this.pending.filter((o) => known.has(o.id)).map((o) => o.id));
       this.pending = this.pending.filter((o) => !known.has(o.id));
-      this.publish({ connection: 'live' });
+      this.publish({ connection: 'live', drafts });
       this.keep();
+      // What was written over while nobody here looked.
+      for (const entry of loaded.disputed) {
+        // Only where it still stands: what was changed again since needs no offer.
+        const standing = entry.conflicts.filter(
+          ({ change: { path, to } }) =>
+            applyChanges(loaded.job, [{ path, ...(to === undefined ? {} : { from: to, to }) }]).conflicts.length === 0,
+        );
+        this.tell(entry, standing, false);
+      }
     } catch {
       // No server: work on with what this browser last saw.
       const kept = await keptJob(this.id);
@@ -105,7 +167,7 @@ export class JobSession {
         this.seq = kept.seq;
         this.own = kept.own;
       }
-      this.publish({ connection: 'offline' });
+      this.publish({ connection: 'offline', drafts });
     }
     if (this.closed) return;
     this.listen();
@@ -140,12 +202,39 @@ export class JobSession {
   }
 
   dismiss(id: string): void {
+    remember(this.id, id);
     this.publish({ notices: this.state.notices.filter((n) => n.id !== id) });
   }
 
   restore(notice: Notice): void {
     if (notice.restore) this.push('Put back what was there', notice.restore, {});
     this.dismiss(notice.id);
+  }
+
+  /** The draft's values written onto the job as it stands now; stays a draft if that is refused. */
+  applyDraft(draft: Draft): void {
+    const { job } = this.state;
+    if (!job) return;
+    const { value, conflicts } = applyChanges(job, draft.changes);
+    if (conflicts.some((c) => c.outcome === 'gone')) {
+      this.notify({ id: nanoid(), kind: 'refused', text: 'What it belongs to is still gone. Copy it, or give it up.' });
+      return;
+    }
+    const changes = diff(job, value);
+    // Nothing left to do means that it stands already.
+    if (changes.length === 0 || this.push(draft.label, changes, {})) this.giveUp(draft.id);
+  }
+
+  giveUp(id: string): void {
+    void giveUpDraft(id);
+    this.publish({ drafts: this.state.drafts.filter((d) => d.id !== id) });
+  }
+
+  private async putAside(operation: Operation, changes: Change[], why: string): Promise<void> {
+    const draft: Draft = { id: operation.id, job: this.id, label: operation.label, changes, why, at: operation.at };
+    await setAside(draft);
+    this.pending = this.pending.filter((o) => o.id !== operation.id);
+    this.publish({ drafts: [...this.state.drafts.filter((d) => d.id !== draft.id), draft] });
   }
 
   private push(
@@ -178,8 +267,8 @@ export class JobSession {
   }
 
   private notify(notice: Notice): void {
-    if (this.state.notices.some((n) => n.id === notice.id)) return;
-    this.publish({ notices: [...this.state.notices, notice].slice(-4) });
+    if (this.state.notices.some((n) => n.id === notice.id) || remembered(this.id).includes(notice.id)) return;
+    this.publish({ notices: [...this.state.notices, notice] });
   }
 
   private publish(change: Partial<SessionState>): void {
@@ -210,12 +299,21 @@ export class JobSession {
       this.publish({ connection: 'live' });
       void this.flush();
     };
+    this.stream.addEventListener('epoch', (message: MessageEvent<string>) => {
+      // The store was restored from a backup: what this page knows of its journal is void.
+      if (this.epoch === null || message.data === this.epoch || this.closed) return;
+      this.stream?.close();
+      this.notify({ id: `epoch-${message.data}`, kind: 'refused', text: 'The store was restored: loaded again.' });
+      void this.open();
+    });
     this.stream.onmessage = (message: MessageEvent<string>) => this.receive(JSON.parse(message.data) as Entry);
     this.stream.onerror = () => {
       this.publish({ connection: 'offline' });
       this.stream?.close();
-      // Reconnect by hand from the position reached, so that nothing is missed or repeated.
-      if (!this.closed) this.retry = setTimeout(() => (this.confirmed ? this.listen() : void this.open()), RETRY_MS);
+      if (this.closed) return;
+      // Opened again from the start: the job may be gone, or the store another one.
+      if (this.retry) clearTimeout(this.retry);
+      this.retry = setTimeout(() => void this.open(), RETRY_MS);
     };
   }
 
@@ -229,57 +327,104 @@ export class JobSession {
     if (entry.operation.by.client === this.by().client) this.own.push(entry.operation);
     if (mine) void dropOperations([entry.operation.id]);
     // Applied here to the same state as on the server, so the same conflicts are found.
-    const replaced = (applied.ok ? applied.conflicts : entry.conflicts).filter((c) => c.outcome === 'replaced');
-    const lost = replaced[0];
-    if (lost) {
-      const who = mine ? 'You wrote' : `${entry.operation.by.name || 'Another device'} wrote`;
-      this.notify({
-        id: entry.operation.id,
-        kind: 'conflict',
-        text: `${who} ${shown(lost.change.to)} over ${shown(lost.found)} (${lost.change.path.slice(-2).join(' ')}). Both are in the journal; the later stands.`,
-        restore: replaced.map((c) => ({ path: c.change.path, from: c.change.to, to: c.found })),
-      });
-    }
+    const conflicts = applied.ok ? applied.conflicts : entry.conflicts;
+    this.tell(entry, conflicts, mine);
+    const gone = conflicts.filter((c) => c.outcome === 'gone').map((c) => c.change);
+    if (mine && gone.length > 0)
+      void this.putAside(entry.operation, gone, 'What it belongs to was taken away meanwhile.');
     this.publish({ confirmedAt: entry.operation.at });
     this.keep();
+  }
+
+  /** Says what an entry wrote over, with a way to put it back. */
+  private tell(entry: Entry, conflicts: readonly Conflict[], mine: boolean): void {
+    const replaced = conflicts.filter((c) => c.outcome === 'replaced');
+    const lost = replaced[0];
+    if (!lost) return;
+    const who =
+      mine || entry.operation.by.client === this.by().client
+        ? 'You wrote'
+        : `${entry.operation.by.name || 'Another device'} wrote`;
+    const more = replaced.length > 1 ? `, and ${replaced.length - 1} more` : '';
+    this.notify({
+      id: entry.operation.id,
+      kind: 'conflict',
+      text: `${who} ${shown(lost.change.to)} over ${shown(lost.found)} (${lost.change.path.slice(-2).join(' ')}${more}). Both are in the journal; the later stands.`,
+      restore: replaced.map((c) => ({ path: c.change.path, from: c.change.to, to: c.found })),
+    });
   }
 
   private async flush(): Promise<void> {
     if (this.sending || this.closed || !this.confirmed || this.pending.length === 0) return;
     this.sending = true;
-    const batch = this.pending.slice(0, 100);
+    const batch = this.pending.slice(0, this.batch);
     try {
       const response = await fetch(`/api/jobs/${encodeURIComponent(this.id)}/ops`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify({ operations: batch }),
       });
-      if (!response.ok) throw new Error(`status ${response.status}`);
+      if (!response.ok) {
+        const handled = await this.refusedWhole(response, batch);
+        this.sending = false;
+        if (handled) setTimeout(() => void this.flush(), 0);
+        else this.later('trouble');
+        return;
+      }
       const result = (await response.json()) as {
         accepted: { id: string; seq: number }[];
         refused: { id: string; refusal: { message: string } }[];
       };
-      for (const { id, refusal } of result.refused) this.notify({ id, kind: 'refused', text: refusal.message });
-      const refused = new Set(result.refused.map((r) => r.id));
-      this.pending = this.pending.filter((o) => !refused.has(o.id));
-      await dropOperations([...refused]);
+      this.batch = BATCH;
+      this.tries = 0;
+      for (const { id, refusal } of result.refused) {
+        const operation = batch.find((o) => o.id === id);
+        if (operation) await this.putAside(operation, operation.changes, refusal.message);
+      }
       // Confirmed by the server; if nobody else wrote in between they can be taken as they are.
       for (const { id, seq } of result.accepted) {
         const operation = batch.find((o) => o.id === id);
         if (operation && seq === this.seq + 1) this.receive({ seq, operation, conflicts: [] });
-        else if (seq <= this.seq) this.pending = this.pending.filter((o) => o.id !== id);
+        else if (seq <= this.seq) {
+          this.pending = this.pending.filter((o) => o.id !== id);
+          void dropOperations([id]);
+        }
       }
       this.publish({ connection: 'live', confirmedAt: new Date().toISOString() });
       this.sending = false;
       if (this.pending.length > 0) setTimeout(() => void this.flush(), 300);
     } catch {
       this.sending = false;
-      this.publish({ connection: 'offline' });
-      if (this.retry) clearTimeout(this.retry);
-      this.retry = setTimeout(() => {
-        if (this.stream?.readyState !== EventSource.OPEN) this.listen();
-        void this.flush();
-      }, RETRY_MS);
+      this.later('offline');
     }
+  }
+
+  /** A batch answered with an error. True when something was done about it and the rest can go on. */
+  private async refusedWhole(response: Response, batch: readonly Operation[]): Promise<boolean> {
+    if (LATER.has(response.status)) return false;
+    if (batch.length > 1) {
+      this.batch = 1;
+      return true;
+    }
+    const [only] = batch;
+    this.tries += 1;
+    if (!only || (response.status >= 500 && this.tries < TRIES)) return false;
+    const said = (await response.json().catch(() => null)) as { problems?: { message: string }[] } | null;
+    await this.putAside(
+      only,
+      only.changes,
+      said?.problems?.[0]?.message ?? `The server could not take it (${response.status}).`,
+    );
+    this.tries = 0;
+    return true;
+  }
+
+  private later(connection: 'offline' | 'trouble'): void {
+    this.publish({ connection });
+    if (this.retry) clearTimeout(this.retry);
+    this.retry = setTimeout(() => {
+      if (this.stream?.readyState !== EventSource.OPEN) this.listen();
+      void this.flush();
+    }, RETRY_MS);
   }
 }

@@ -9,13 +9,13 @@ import { Change, Job } from './schema';
 
 export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend']);
 
-export const Operation = z.object({
+export const Operation = z.strictObject({
   id: z.string().min(8).max(40),
   job: z.string().min(4).max(40),
   /** Journal position the author had seen when making it. */
   base: z.int().min(0),
   at: z.iso.datetime({ offset: true }),
-  by: z.object({ client: z.string().min(1).max(40), name: z.string().max(80) }),
+  by: z.strictObject({ client: z.string().min(1).max(40), name: z.string().max(80) }),
   kind: OperationKind,
   /** What the person did, in words: "Land yellow on Y". */
   label: z.string().min(1).max(200),
@@ -33,18 +33,25 @@ export type Refusal =
   | { code: 'not-sealed'; message: string }
   | { code: 'reading-is-kept'; message: string }
   | { code: 'seal-differs'; message: string }
+  /** What it changes was taken away, or an amendment rests on something that no longer stands. */
+  | { code: 'overtaken'; message: string }
+  /** The id is in the journal already, for something else. */
+  | { code: 'id-reused'; message: string }
   | { code: 'invalid'; message: string; path: string };
 
 export type Applied = { ok: true; job: Job; conflicts: Conflict[] } | { ok: false; refusal: Refusal };
 
-/** Readings may be added and struck, never altered or removed. */
-function touchesReading(changes: readonly Change[]): boolean {
-  return changes.some(
-    ({ path, from, to }) =>
-      path[0] === 'readings' &&
-      !(path.length === 2 && from === undefined && to !== undefined) &&
-      !(path.length === 3 && path[2] === 'struck'),
-  );
+/**
+ * Readings may be added and struck, never altered or removed. Judged by what stands in the job, not by what the
+ * author says stood there.
+ */
+function touchesReading(job: Job, changes: readonly Change[]): boolean {
+  return changes.some(({ path, to }) => {
+    if (path[0] !== 'readings') return false;
+    const known = path[1] !== undefined && Object.hasOwn(job.readings, path[1]);
+    if (path.length === 2) return known || to === undefined;
+    return !(path.length === 3 && path[2] === 'struck');
+  });
 }
 
 /** Putting a record away or taking it out again is not a change of its content. */
@@ -71,7 +78,10 @@ export function applyOperation(job: Job, operation: Operation): Applied {
   if (operation.kind !== 'seal' && touchesSeal(operation.changes)) {
     return { ok: false, refusal: { code: 'invalid', message: 'The seal cannot be edited.', path: 'seal' } };
   }
-  if (operation.kind !== 'create' && touchesReading(operation.changes)) {
+  if (operation.kind === 'seal' && operation.changes.some(({ path }) => path[0] !== 'seal')) {
+    return { ok: false, refusal: { code: 'invalid', message: 'A seal carries nothing but itself.', path: 'seal' } };
+  }
+  if (operation.kind !== 'create' && touchesReading(job, operation.changes)) {
     return {
       ok: false,
       refusal: { code: 'reading-is-kept', message: 'A reading is never changed. Add another, or strike this one.' },
@@ -81,6 +91,20 @@ export function applyOperation(job: Job, operation: Operation): Applied {
     return { ok: false, refusal: { code: 'invalid', message: 'An amendment needs a reason.', path: 'reason' } };
   }
   const { value, conflicts } = applyChanges(job, operation.changes);
+  const gone = conflicts.filter((c) => c.outcome === 'gone').length;
+  if (operation.kind === 'edit' && gone > 0 && gone === operation.changes.length) {
+    return {
+      ok: false,
+      refusal: { code: 'overtaken', message: 'What this belongs to was taken away meanwhile: nothing was changed.' },
+    };
+  }
+  // An amendment must be reversible exactly, or the seal beneath it could no longer be checked.
+  if (operation.kind === 'amend' && conflicts.length > 0) {
+    return {
+      ok: false,
+      refusal: { code: 'overtaken', message: 'The record was amended meanwhile. Look again, then amend.' },
+    };
+  }
   const amended: Job =
     operation.kind === 'amend'
       ? {

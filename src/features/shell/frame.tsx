@@ -1,11 +1,13 @@
 'use client';
 
 import { STOPS, type StopId } from '@core/run';
+import { count } from '@core/units/units';
 /** The frame round every stop: heading, run line, waits, notices. */
 import Link from 'next/link';
 import { useParams } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Commands } from './commands';
+import { Drafts } from './drafts';
 import { JobProvider, useJob } from './job-context';
 import { RunLine } from './run-line';
 import { toggleScheme } from './scheme';
@@ -54,16 +56,29 @@ function Waiting({ connection }: { connection: string }): ReactNode {
 function Kept(): ReactNode {
   const { state } = useJob();
   const time = state.confirmedAt ? new Date(state.confirmedAt).toLocaleTimeString('en-GB') : '';
-  if (state.waiting > 0) {
+  const away = {
+    offline: 'no server',
+    trouble: 'the server answers with an error',
+    missing: 'this job is no longer on the server',
+    loading: '',
+    live: '',
+  }[state.connection];
+  const parts = [
+    state.waiting > 0 ? `kept here, ${state.waiting} to send` : '',
+    state.drafts.length > 0 ? `${count(state.drafts.length, 'change')} not taken` : '',
+    away,
+  ].filter(Boolean);
+  if (parts.length > 0) {
     return (
-      <span className="kept waiting" role="status">
-        kept here, {state.waiting} to send{state.connection === 'offline' ? '; no server' : ''}
+      <span className={`kept${state.waiting + state.drafts.length > 0 ? ' waiting' : ''}`} role="status">
+        {parts.join('; ')}
+        {state.waiting + state.drafts.length === 0 ? '; work on' : ''}
       </span>
     );
   }
   return (
     <span className="kept" role="status">
-      {state.connection === 'offline' ? 'no server; work on' : `all changes kept ${time}`}
+      all changes kept {time}
     </span>
   );
 }
@@ -129,6 +144,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
       <RunningWaits />
       <div className="stop">{children}</div>
       <div className="notices" role="status" aria-live="polite">
+        <Drafts />
         {state.notices.map((n) => (
           <div key={n.id} className={`notice ${n.kind}`}>
             <p>{n.text}</p>

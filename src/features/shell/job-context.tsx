@@ -39,6 +39,7 @@ const EMPTY: SessionState = {
   confirmedAt: null,
   undo: { undo: null, redo: null },
   notices: [],
+  drafts: [],
 };
 const serverSnapshot = (): SessionState => EMPTY;
 

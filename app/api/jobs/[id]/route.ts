@@ -1,4 +1,5 @@
-import { loadJob, ownEntries } from '@/src/store/jobs';
+import { epoch } from '@/src/store/epoch';
+import { disputedEntries, loadJob, ownEntries } from '@/src/store/jobs';
 import { notFound } from '../../_http/http';
 
 export const dynamic = 'force-dynamic';
@@ -9,5 +10,5 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   if (!found) return notFound('such job');
   const client = new URL(request.url).searchParams.get('client') ?? '';
   const own = client ? await ownEntries(id, client) : [];
-  return Response.json({ ...found, own });
+  return Response.json({ ...found, own, epoch: await epoch(), disputed: await disputedEntries(id) });
 }
