@@ -137,9 +137,19 @@ program
 
 program
   .command('verify')
-  .description('check the seal of a record')
-  .argument('<job.json>')
-  .action(async (file: string) => {
+  .description('check the seal of a record; without a file the whole store: chain, journal and snapshots')
+  .argument('[job.json]')
+  .action(async (file?: string) => {
+    if (file === undefined) {
+      const [{ store }, { brokenText, checkStore }] = await Promise.all([
+        import('../src/store/client'),
+        import('../src/store/check'),
+      ]);
+      await store().ready;
+      const check = await checkStore(store().client);
+      if (!check.ok) throw new UsageError(`store: ${brokenText(check.broken)}`);
+      return print(`the store is whole: ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}`);
+    }
     const check = verifySeal(await readJob(file));
     if (!check.ok) throw new UsageError(`${file}: seal: ${check.message}`);
     print(`${file}: the seal holds (${check.hash.slice(0, 16)}…), ${check.amendments} amendments`);
@@ -171,6 +181,22 @@ program
     if (options.output) await writeFile(options.output, text);
     else process.stdout.write(text);
   });
+
+for (const [name, description, verb] of [
+  ['backup', 'write the whole store to one file, while it runs', 'backed up'],
+  ['restore', 'put a backup in place of the store; open pages load again', 'restored'],
+] as const)
+  program
+    .command(name)
+    .description(description)
+    .argument('<file>')
+    .action(async (file: string) => {
+      const { BackupError, backupTo, restoreFrom } = await import('../src/store/backup');
+      const check = await (name === 'backup' ? backupTo(file) : restoreFrom(file)).catch((error: unknown) => {
+        throw error instanceof BackupError ? new UsageError(error.message) : error;
+      });
+      print(`${file}: ${verb}, ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}, checked`);
+    });
 
 try {
   await program.parseAsync(process.argv);

@@ -1,17 +1,18 @@
 /** The one connection to the store: a file by default, or any libSQL server by DATABASE_URL and token. */
-import { mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { mkdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import * as z from 'zod';
+import { home, migrationsFolder } from './home';
 import * as schema from './schema';
 
 const Environment = z.object({
   DATABASE_URL: z
     .string()
     .regex(/^(file:|libsql:|https?:|wss?:)/, 'must begin with file:, libsql:, http(s): or ws(s):')
-    .default('file:./data/augerset.db'),
+    .default(`file:${join(home(), 'data', 'augerset.db')}`),
   DATABASE_AUTH_TOKEN: z.string().optional(),
 });
 
@@ -23,6 +24,36 @@ interface Connection {
   ready: Promise<void>;
 }
 
+const WAITS = 40;
+const WAIT_MS = 250;
+
+/** Refuses a store whose migrations go further than those known here. */
+export async function refuseNewer(client: Client): Promise<void> {
+  const journal = z
+    .object({ entries: z.array(z.object({ when: z.number() })) })
+    .parse(JSON.parse(readFileSync(join(migrationsFolder(), 'meta', '_journal.json'), 'utf8')));
+  const known = Math.max(...journal.entries.map((e) => e.when));
+  const found = await client
+    .execute('SELECT max(created_at) AS at FROM __drizzle_migrations')
+    .catch(() => ({ rows: [{ at: 0 }] }));
+  if (Number(found.rows[0]?.at ?? 0) > known)
+    throw new Error('It was written by a newer version of the application. Update this one; nothing was changed.');
+}
+
+/** Two starts at once wait for each other; a database that is away is waited for. */
+async function migrateInTurn(client: Client, database: Database): Promise<void> {
+  for (let attempt = 0; ; attempt++) {
+    try {
+      await refuseNewer(client);
+      return await migrate(database, { migrationsFolder: migrationsFolder() });
+    } catch (error) {
+      const said = error instanceof Error ? `${error.message} ${String(error.cause ?? '')}` : '';
+      if (attempt >= WAITS || !/BUSY|locked|already exists|UNIQUE/i.test(said)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, WAIT_MS * (0.5 + Math.random())));
+    }
+  }
+}
+
 async function prepare(client: Client, database: Database, isFile: boolean): Promise<void> {
   if (isFile) {
     // Server-side databases set these themselves.
@@ -30,7 +61,7 @@ async function prepare(client: Client, database: Database, isFile: boolean): Pro
     await client.execute('PRAGMA busy_timeout = 5000');
   }
   await client.execute('PRAGMA foreign_keys = ON');
-  await migrate(database, { migrationsFolder: 'drizzle' });
+  await migrateInTurn(client, database);
 }
 
 function connect(): Connection {

@@ -6,7 +6,17 @@ import { diff } from '../core/job/changes';
 import type { Operation } from '../core/job/operation';
 import { emptyJob, type Job } from '../core/job/schema';
 import { store } from './client';
-import { appendOperations, entriesAfter, importJob, listJobs, loadJob, ownEntries, ready, verifyChain } from './jobs';
+import {
+  appendOperations,
+  disputedEntries,
+  entriesAfter,
+  importJob,
+  listJobs,
+  loadJob,
+  ownEntries,
+  ready,
+  verifyChain,
+} from './jobs';
 import { listen } from './live';
 
 const folder = mkdtempSync(join(tmpdir(), 'augerset-store-'));
@@ -54,6 +64,35 @@ describe('the store', () => {
     const op = edit(id, emptyJob(), { ...emptyJob(), zone: 'a' });
     await appendOperations(id, [op]);
     expect(await appendOperations(id, [op])).toMatchObject({ accepted: [{ seq: 2 }], seq: 2 });
+  });
+
+  it('refuses other content under a known id, also twice in one batch, and takes the rest', async () => {
+    const id = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    const op = edit(id, emptyJob(), { ...emptyJob(), zone: 'a' });
+    const other = { ...edit(id, emptyJob(), { ...emptyJob(), zone: 'b' }), id: op.id };
+    const last = edit(id, emptyJob(), { ...emptyJob(), number: '7' });
+    expect(await appendOperations(id, [op, op, other, last])).toMatchObject({
+      accepted: [{ seq: 2 }, { seq: 2 }, { seq: 3 }],
+      refused: [{ id: op.id, refusal: { code: 'id-reused' } }],
+    });
+    expect(await appendOperations(id, [other])).toMatchObject({ accepted: [], refused: [{ id: op.id }] });
+    expect((await loadJob(id))?.job).toMatchObject({ zone: 'a', number: '7' });
+  });
+
+  it('orders the list by its own clock: a client from the year 9999 pins nothing', async () => {
+    const ahead = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    const op = { ...edit(ahead, emptyJob(), { ...emptyJob(), zone: 'clock' }), at: '9999-01-01T00:00:00Z' };
+    await appendOperations(ahead, [op]);
+    const later = await importJob({ ...emptyJob(), zone: 'later' }, by, new Date(Date.now() + 1000).toISOString());
+    const { items } = await listJobs({ search: '', archived: false, limit: 200 });
+    expect(items.findIndex((i) => i.id === later)).toBeLessThan(items.findIndex((i) => i.id === ahead));
+  });
+
+  it('remembers what was written over, for whoever opens the job next', async () => {
+    const id = await importJob(emptyJob(), by, '2026-03-01T08:00:00Z');
+    await appendOperations(id, [edit(id, emptyJob(), { ...emptyJob(), zone: 'a' })]);
+    await appendOperations(id, [edit(id, emptyJob(), { ...emptyJob(), zone: 'b' }, 'laptop')]);
+    expect((await disputedEntries(id)).map((e) => [e.seq, e.conflicts[0]?.found])).toEqual([[3, 'a']]);
   });
 
   it('orders writers that append at the same moment and reports what was written over', async () => {

@@ -11,6 +11,7 @@ import { emptyJob, Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
 import { store } from './client';
 import type { Entry } from './entry';
+import { GENESIS } from './journal';
 import { announce } from './live';
 import { jobs, operations } from './schema';
 
@@ -47,7 +48,6 @@ export interface Author {
 }
 
 const RETRIES = 9;
-const GENESIS = 'augerset-journal-1';
 
 export const ready = async (): Promise<void> => store().ready;
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { verifySeal, sealed as withSeal } from '../record/seal';
 import { applyChanges, diff, invert, sameValue } from './changes';
 import { applyOperation, type Operation, redoChanges, undoChanges, undoState } from './operation';
 import { emptyJob, type Job } from './schema';
@@ -155,5 +156,56 @@ describe('operations', () => {
       changes: [{ path: ['seal'], to: { at: '2026-03-01T10:00:00Z', by: 'x', contentHash: 'b'.repeat(64) } }],
     });
     expect(applyOperation(job, forged)).toMatchObject({ ok: false, refusal: { path: 'seal' } });
+  });
+});
+
+describe('what may not be slipped in', () => {
+  const refusal = (job: Job, more: Partial<Operation>): string | null => {
+    const applied = applyOperation(job, { ...op(job, job), ...more });
+    return applied.ok ? null : applied.refusal.code;
+  };
+
+  it('a reading is not overwritten by calling it new', () => {
+    const job = withReading(emptyJob());
+    const to = { ...job.readings.r1, value: 24 };
+    expect(refusal(job, { changes: [{ path: ['readings', 'r1'], to }] })).toBe('reading-is-kept');
+    expect(refusal(job, { changes: [{ path: ['readings', 'r1', 'value'], from: 26.1, to: 24 }] })).toBe(
+      'reading-is-kept',
+    );
+    expect(refusal(job, { changes: [{ path: ['readings'], to: {} }] })).toBe('reading-is-kept');
+    expect(refusal(job, { changes: [{ path: ['readings', 'r2'], to }] })).toBeNull();
+    expect(refusal(job, { changes: [{ path: ['readings', 'r1', 'struck'], to: true }] })).toBeNull();
+  });
+
+  it('an edit that lands nowhere is refused; one that lands in part is taken and told', () => {
+    const lost = { path: ['survey', 'zones', 'z1', 'name'], from: 'a', to: 'b' };
+    expect(refusal(emptyJob(), { changes: [lost] })).toBe('overtaken');
+    const applied = applyOperation(emptyJob(), {
+      ...op(emptyJob(), emptyJob()),
+      changes: [lost, { path: ['zone'], from: '', to: 'loft' }],
+    });
+    expect(applied.ok && [applied.job.zone, applied.conflicts.map((c) => c.outcome)]).toEqual(['loft', ['gone']]);
+  });
+
+  it('a seal carries nothing else, and a stale amendment cannot break it', () => {
+    const job = { ...emptyJob(), zone: 'loft' };
+    const sealed = withSeal(job, '2026-03-01T10:00:00Z', 'Ada');
+    expect(refusal(job, { kind: 'seal', changes: diff(job, { ...sealed, zone: 'attic' }) })).toBe('invalid');
+    const amend = (to: string): Operation => ({
+      ...op(sealed, { ...sealed, zone: to }),
+      kind: 'amend',
+      reason: 'a slip',
+    });
+    const [one, two] = [amend('attic'), amend('cellar')];
+    const first = apply(sealed, one);
+    expect(applyOperation(first, two)).toMatchObject({ ok: false, refusal: { code: 'overtaken' } });
+    expect(verifySeal(first).ok).toBe(true);
+    expect(
+      refusal(first, {
+        kind: 'amend',
+        reason: 'a slip',
+        changes: [{ path: ['survey', 'zones', 'z1', 'name'], to: 'b' }],
+      }),
+    ).toBe('overtaken');
   });
 });

@@ -1,0 +1,120 @@
+/** The restore drill: what is backed up comes back, what is damaged is named, and a bad file changes nothing. */
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createClient } from '@libsql/client';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { diff } from '../core/job/changes';
+import type { Operation } from '../core/job/operation';
+import { emptyJob } from '../core/job/schema';
+import { backupTo, restoreFrom } from './backup';
+import { brokenText, checkStore } from './check';
+import { store } from './client';
+import { epoch } from './epoch';
+import { appendOperations, importJob, loadJob, ready } from './jobs';
+
+const folder = mkdtempSync(join(tmpdir(), 'augerset-backup-'));
+const by = { client: 'phone', name: 'Ada' };
+const at = '2026-03-01T09:00:00Z';
+let serial = 0;
+
+const zone = (job: string, from: string, to: string): Operation => ({
+  id: `operation-${serial++}`,
+  job,
+  base: 1,
+  at,
+  by,
+  kind: 'edit',
+  label: 'zone',
+  changes: diff({ ...emptyJob(), zone: from }, { ...emptyJob(), zone: to }),
+});
+const file = (name: string): string => join(folder, name);
+/** A backup with one thing in it changed, as another hand would. */
+async function tampered(name: string, sql: string): Promise<string> {
+  await backupTo(file(name));
+  const client = createClient({ url: `file:${file(name)}` });
+  await client.execute(sql);
+  client.close();
+  return file(name);
+}
+
+beforeAll(async () => {
+  process.env.DATABASE_URL = `file:${file('live.db')}`;
+  await ready();
+});
+afterAll(() => {
+  store().client.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('backup and restore', () => {
+  it('gives back the store of that moment, and tells open pages by a new epoch', async () => {
+    const id = await importJob({ ...emptyJob(), zone: 'a' }, by, at);
+    await appendOperations(id, [zone(id, 'a', 'b')]);
+    const before = await epoch();
+    expect(await backupTo(file('one.db'))).toEqual({ ok: true, jobs: 1, entries: 2 });
+    await appendOperations(id, [zone(id, 'b', 'c')]);
+    const later = await importJob(emptyJob(), by, at);
+    expect(await restoreFrom(file('one.db'))).toMatchObject({ jobs: 1, entries: 2 });
+    expect([(await loadJob(id))?.job.zone, await loadJob(later)]).toEqual(['b', null]);
+    expect(await epoch()).not.toBe(before);
+    expect(await checkStore(store().client)).toMatchObject({ ok: true });
+    // Written on afterwards, from where the backup was.
+    expect(await appendOperations(id, [zone(id, 'b', 'd')])).toMatchObject({ accepted: [{ seq: 3 }] });
+  });
+
+  it('is consistent while jobs are written', async () => {
+    const id = await importJob({ ...emptyJob(), zone: '0' }, by, at);
+    const writing = (async () => {
+      for (let i = 0; i < 40; i++) await appendOperations(id, [zone(id, String(i), String(i + 1))]);
+    })();
+    const checks = await Promise.all([backupTo(file('busy1.db')), backupTo(file('busy2.db'))]);
+    await writing;
+    for (const c of checks) expect(c.ok).toBe(true);
+  });
+
+  it('never writes over a file, and leaves no part behind', async () => {
+    writeFileSync(file('mine.txt'), 'keep');
+    await expect(backupTo(file('mine.txt'))).rejects.toThrow('is there already');
+    await expect(backupTo(file('no/such/folder.db'))).rejects.toThrow('cannot be written there');
+    expect(readdirSync(folder).filter((f) => f.endsWith('.part'))).toEqual([]);
+  });
+
+  it.each([
+    [
+      'an entry changed',
+      `UPDATE operations SET body = replace(body, '"to":"b"', '"to":"B"') WHERE seq = 2`,
+      /entry 2: is not/,
+    ],
+    ['an entry gone', 'DELETE FROM operations WHERE seq = 1', /entry 1: is missing/],
+    ['a snapshot changed', `UPDATE jobs SET snapshot = replace(snapshot, '"zone":"', '"zone":"x')`, /snapshot/],
+    ['a chain changed', `UPDATE jobs SET chain = 'x'`, /end of the chain/],
+    ['a newer version', 'UPDATE __drizzle_migrations SET created_at = 9999999999999', /newer version/],
+  ])('%s is named, and the store stays as it is', async (name, sql, said) => {
+    const id = await importJob({ ...emptyJob(), zone: 'a' }, by, at);
+    await appendOperations(id, [zone(id, 'a', 'b')]);
+    const bad = await tampered(`${name}.db`, sql);
+    const before = await epoch();
+    await expect(restoreFrom(bad)).rejects.toThrow(said);
+    expect([(await loadJob(id))?.job.zone, await epoch()]).toEqual(['b', before]);
+  });
+
+  it('what is no backup is refused in words', async () => {
+    writeFileSync(file('text.db'), 'not a database at all');
+    await expect(restoreFrom(file('text.db'))).rejects.toThrow('not a backup');
+    await expect(restoreFrom(file('none.db'))).rejects.toThrow('no such file');
+  });
+
+  it('the live store’s own damage is named', async () => {
+    const id = await importJob({ ...emptyJob(), zone: 'a' }, by, at);
+    await store().client.execute({
+      sql: `UPDATE operations SET body = replace(body, 'Start', 'Begin') WHERE job = ?`,
+      args: [id],
+    });
+    const check = await checkStore(store().client);
+    expect(check.ok ? '' : brokenText(check.broken)).toBe(
+      `job ${id}, entry 1: is not what was chained: its hash differs`,
+    );
+    await expect(backupTo(file('damaged.db'))).rejects.toThrow('its hash differs');
+  });
+});

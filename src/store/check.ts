@@ -1,0 +1,89 @@
+/**
+ * Whether a store is whole: each job's hash chain against its journal, its journal against its snapshot. The
+ * first entry that does not fit is named.
+ */
+import type { Client } from '@libsql/client';
+import { applyChanges, sameValue } from '../core/job/changes';
+import { applyOperation, Operation } from '../core/job/operation';
+import { emptyJob, Job } from '../core/job/schema';
+import { chainHash } from '../core/record/canonical';
+import { GENESIS } from './journal';
+
+export interface Broken {
+  job: string;
+  /** Journal entry, or null where the snapshot itself is at fault. */
+  seq: number | null;
+  what: string;
+}
+
+export type StoreCheck = { ok: true; jobs: number; entries: number } | { ok: false; broken: Broken };
+
+/** One job: entries in order, then the snapshot beside what they give. */
+async function checkJob(client: Client, id: string): Promise<{ entries: number } | Broken> {
+  const broken = (seq: number | null, what: string): Broken => ({ job: id, seq, what });
+  const { rows } = await client.execute({
+    sql: 'SELECT seq, body, hash FROM operations WHERE job = ? ORDER BY seq',
+    args: [id],
+  });
+  let chain = GENESIS;
+  let job = emptyJob();
+  let expected = 0;
+  for (const r of rows) {
+    expected += 1;
+    const seq = Number(r.seq);
+    if (seq !== expected) return broken(expected, 'is missing from the journal');
+    let operation: Operation;
+    try {
+      operation = Operation.parse(JSON.parse(String(r.body)));
+    } catch {
+      return broken(seq, 'cannot be read');
+    }
+    chain = chainHash(chain, operation);
+    if (chain !== r.hash) return broken(seq, 'is not what was chained: its hash differs');
+    if (operation.kind === 'create') {
+      // A job begins as it was given, a sealed record with its seal.
+      const begun = Job.safeParse(applyChanges(job, operation.changes).value);
+      if (!begun.success || seq !== 1) return broken(seq, 'does not begin a job');
+      job = begun.data;
+      continue;
+    }
+    const applied = applyOperation(job, operation);
+    if (!applied.ok) return broken(seq, `does not fit the job before it (${applied.refusal.message})`);
+    job = applied.job;
+  }
+  const [row] = (await client.execute({ sql: 'SELECT seq, chain, snapshot FROM jobs WHERE id = ?', args: [id] })).rows;
+  if (!row) return broken(null, 'has a journal and no snapshot');
+  if (Number(row.seq) !== expected) return broken(expected + 1, 'is counted by the snapshot and not in the journal');
+  if (row.chain !== chain) return broken(expected, 'is not the end of the chain that the snapshot names');
+  try {
+    if (!sameValue(Job.parse(JSON.parse(String(row.snapshot))), job))
+      return broken(null, 'has a snapshot that its journal does not give');
+  } catch {
+    return broken(null, 'has a snapshot that cannot be read');
+  }
+  return { entries: expected };
+}
+
+export async function checkStore(client: Client): Promise<StoreCheck> {
+  const file = (await client.execute('PRAGMA integrity_check')).rows[0]?.integrity_check;
+  if (file !== undefined && file !== 'ok')
+    return {
+      ok: false,
+      broken: { job: '', seq: null, what: `the file itself is damaged: ${String(file).slice(0, 120)}` },
+    };
+  const { rows } = await client.execute('SELECT id FROM jobs UNION SELECT DISTINCT job FROM operations ORDER BY 1');
+  let entries = 0;
+  for (const { id } of rows) {
+    const one = await checkJob(client, String(id));
+    if ('what' in one) return { ok: false, broken: one };
+    entries += one.entries;
+  }
+  return { ok: true, jobs: rows.length, entries };
+}
+
+/** "job k3F9, entry 7: is not what was chained". */
+export const brokenText = ({ job, seq, what }: Broken): string =>
+  [job && `job ${job}`, seq !== null && `entry ${seq}`]
+    .filter(Boolean)
+    .join(', ')
+    .concat(job ? ': ' : '', what);

@@ -1,0 +1,2 @@
+/** Where every job's hash chain begins. */
+export const GENESIS = 'augerset-journal-1';
