@@ -29,6 +29,8 @@ const CODE_MINUTES = 30;
 /** Only pages of this machine may talk to the rig from a browser. */
 const LOOPBACK = /^https?:\/\/(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
+const LOOPBACK_HOSTS: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
+
 export interface Rig {
   app: Hono;
   /** Lets `elapsedMs` of real time pass at the clock's rate. */
@@ -41,6 +43,13 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
   let turn = 0;
   const registration = new Registration(random);
   const app = new Hono();
+  app.use(async (c, next) => {
+    // A page under another name that resolves here would be of the same origin as the rig.
+    const host = (c.req.header('host') ?? '').replace(/:\d+$/, '').toLowerCase();
+    if (!anyOrigin && host !== '' && !LOOPBACK_HOSTS.has(host))
+      return c.json({ error: 'host: the rig does not answer under that name' }, 421);
+    return next();
+  });
   app.use(cors({ origin: (origin) => (anyOrigin || LOOPBACK.test(origin) ? origin : null) }));
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
 

@@ -12,7 +12,9 @@ function newest(path) {
 }
 const built = existsSync(`${root}.next/BUILD_ID`) ? statSync(`${root}.next/BUILD_ID`).mtimeMs : 0;
 const sources = Math.max(
-  ...['app', 'src', 'next.config.ts', 'package-lock.json', 'instrumentation.ts'].map((p) => newest(`${root}${p}`)),
+  ...['app', 'src', 'next.config.ts', 'package-lock.json', 'instrumentation.ts', 'proxy.ts'].map((p) =>
+    newest(`${root}${p}`),
+  ),
 );
 if (built < sources) {
   const code = run(bin('next'), ['build']);

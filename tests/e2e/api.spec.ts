@@ -1,5 +1,6 @@
 /** The server's own interface: what other programs and a second app instance would see. */
 import { expect, test } from '@playwright/test';
+import { RIG } from './helpers';
 
 const by = { client: 'e2e-client', name: 'Test' };
 const operation = (job: string, changes: object[], more: object = {}): object => ({
@@ -189,4 +190,16 @@ test('the sealed demo record stays sealed', async ({ request }) => {
     },
   });
   expect(await forged.json()).toMatchObject({ accepted: [], refused: [{ refusal: { code: 'seal-differs' } }] });
+});
+
+test('another name that resolves here is not answered, nor is a stream of a job that is not', async ({ request }) => {
+  for (const path of ['/', '/api/jobs', '/jobs/demo-netloft/survey']) {
+    expect((await request.get(path, { headers: { host: 'evil.example:3411' } })).status()).toBe(421);
+    expect((await request.get(path)).status()).toBe(200);
+  }
+  expect((await request.get(`${RIG}/state`, { headers: { host: 'evil.example' } })).status()).toBe(421);
+  expect((await request.get('/api/jobs/nothing-here/stream')).status()).toBe(404);
+  const headers = (await request.get('/api/jobs')).headers();
+  expect(headers['cache-control']).toContain('no-store');
+  expect(headers['cross-origin-resource-policy']).toBe('same-origin');
 });
