@@ -11,6 +11,8 @@ import {
   disputedEntries,
   entriesAfter,
   importJob,
+  jobAt,
+  journalPage,
   listJobs,
   loadJob,
   ownEntries,
@@ -93,6 +95,29 @@ describe('the store', () => {
     await appendOperations(id, [edit(id, emptyJob(), { ...emptyJob(), zone: 'a' })]);
     await appendOperations(id, [edit(id, emptyJob(), { ...emptyJob(), zone: 'b' }, 'laptop')]);
     expect((await disputedEntries(id)).map((e) => [e.seq, e.conflicts[0]?.found])).toEqual([[3, 'a']]);
+  });
+
+  it('the journal is read in pages and searched, and the job is had as it stood at any entry', async () => {
+    const id = await importJob({ ...emptyJob(), zone: '0' }, by, '2026-03-01T08:00:00Z');
+    for (let i = 0; i < 5; i++)
+      await appendOperations(id, [
+        edit(id, { ...emptyJob(), zone: String(i) }, { ...emptyJob(), zone: String(i + 1) }),
+      ]);
+    const first = await journalPage(id, { before: Number.MAX_SAFE_INTEGER, search: '', limit: 4 });
+    expect([first.entries.map((e) => e.seq), first.more]).toEqual([[6, 5, 4, 3], true]);
+    const rest = await journalPage(id, { before: 3, search: '', limit: 4 });
+    expect([rest.entries.map((e) => e.seq), rest.more]).toEqual([[2, 1], false]);
+    expect((await journalPage(id, { before: 99, search: '%', limit: 4 })).entries).toEqual([]);
+    expect((await journalPage(id, { before: 99, search: 'start the', limit: 4 })).entries.map((e) => e.seq)).toEqual([
+      1,
+    ]);
+    expect((await Promise.all([1, 3, 6, 7, 0].map((n) => jobAt(id, n)))).map((j) => j?.zone ?? null)).toEqual([
+      '0',
+      '2',
+      '5',
+      null,
+      null,
+    ]);
   });
 
   it('orders writers that append at the same moment and reports what was written over', async () => {

@@ -2,10 +2,10 @@
  * Jobs and their journals. Appending is one write batch: the operations and the new snapshot stand
  * or fall together, and a clash with another writer is retried on the newer state.
  */
-import { and, asc, desc, eq, gt, like, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, like, lt, lte, ne, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { derive } from '../core/derive';
-import { type Conflict, diff, sameValue } from '../core/job/changes';
+import { applyChanges, type Conflict, diff, sameValue } from '../core/job/changes';
 import { applyOperation, Operation, type Refusal } from '../core/job/operation';
 import { emptyJob, Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
@@ -138,6 +138,12 @@ export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]
   };
 }
 
+const entryOf = (r: { seq: number; body: string; conflicts: string }): Entry => ({
+  seq: r.seq,
+  operation: Operation.parse(JSON.parse(r.body)),
+  conflicts: JSON.parse(r.conflicts) as Conflict[],
+});
+
 /** Journal entries after a position, in order. */
 export async function entriesAfter(job: string, seq: number, limit = 2000): Promise<Entry[]> {
   const rows = await store()
@@ -146,11 +152,52 @@ export async function entriesAfter(job: string, seq: number, limit = 2000): Prom
     .where(and(eq(operations.job, job), gt(operations.seq, seq)))
     .orderBy(asc(operations.seq))
     .limit(limit);
-  return rows.map((r) => ({
-    seq: r.seq,
-    operation: Operation.parse(JSON.parse(r.body)),
-    conflicts: JSON.parse(r.conflicts) as Conflict[],
-  }));
+  return rows.map(entryOf);
+}
+
+export interface JournalQuery {
+  /** Entries before this position. */
+  before: number;
+  /** Found in who, what and values alike; empty finds all. */
+  search: string;
+  limit: number;
+}
+
+/** A page of the journal, newest first. */
+export async function journalPage(job: string, query: JournalQuery): Promise<{ entries: Entry[]; more: boolean }> {
+  const escaped = query.search.trim().replace(/[\\%_]/g, (c) => `\\${c}`);
+  const rows = await store()
+    .database.select({ seq: operations.seq, body: operations.body, conflicts: operations.conflicts })
+    .from(operations)
+    .where(
+      and(
+        eq(operations.job, job),
+        lt(operations.seq, query.before),
+        escaped === '' ? undefined : like(operations.body, sql`${`%${escaped}%`} escape '\\'`),
+      ),
+    )
+    .orderBy(desc(operations.seq))
+    .limit(query.limit + 1);
+  return { entries: rows.slice(0, query.limit).map(entryOf), more: rows.length > query.limit };
+}
+
+/** The job as it stood after an entry of its journal; null when there is no such entry. */
+export async function jobAt(id: string, seq: number): Promise<Job | null> {
+  const rows = await store()
+    .database.select({ seq: operations.seq, body: operations.body, conflicts: operations.conflicts })
+    .from(operations)
+    .where(and(eq(operations.job, id), lte(operations.seq, seq)))
+    .orderBy(asc(operations.seq));
+  if (rows.at(-1)?.seq !== seq) return null;
+  let job = emptyJob();
+  for (const { operation } of rows.map(entryOf)) {
+    if (operation.kind === 'create') job = Job.parse(applyChanges(job, operation.changes).value);
+    else {
+      const applied = applyOperation(job, operation);
+      if (applied.ok) job = applied.job;
+    }
+  }
+  return job;
 }
 
 /** The latest entries that wrote over something, oldest first. */
@@ -161,11 +208,7 @@ export async function disputedEntries(job: string, limit = 20): Promise<Entry[]>
     .where(and(eq(operations.job, job), ne(operations.conflicts, '[]')))
     .orderBy(desc(operations.seq))
     .limit(limit);
-  return rows.reverse().map((r) => ({
-    seq: r.seq,
-    operation: Operation.parse(JSON.parse(r.body)),
-    conflicts: JSON.parse(r.conflicts) as Conflict[],
-  }));
+  return rows.reverse().map(entryOf);
 }
 
 /** The author's latest operations, oldest first: what undo is read from. */

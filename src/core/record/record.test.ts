@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { derive } from '../derive';
 import { diff } from '../job/changes';
+import { readJobValue } from '../job/file';
 import { applyOperation, type Operation } from '../job/operation';
 import { emptyJob, type Job } from '../job/schema';
 import { canonicalJson, chainHash, hashText } from './canonical';
@@ -85,8 +86,22 @@ describe('the seal', () => {
 
 describe('passing it on', () => {
   it('masks ids and codes and drops an expiring code', () => {
-    const text = JSON.stringify(maskedCopy(job));
-    for (const secret of ['SN-00012345', 'ABC123', 'warden@example.example', 'loft-net'])
+    const whole = amend(
+      {
+        ...done,
+        site: { name: 'Quay house', address: '3 Quay', customer: 'Mr Quill' },
+        survey: { ...done.survey, note: 'dog in the yard' },
+      },
+      'Ada’s own loft',
+      'Bea asked',
+    );
+    const copy = maskedCopy(whole);
+    expect(readJobValue(JSON.parse(JSON.stringify(copy))).ok).toBe(true);
+    const text = JSON.stringify(copy.amendments) + JSON.stringify({ ...copy, amendments: [], zone: '' });
+    for (const secret of [
+      ...['SN-00012345', 'ABC123', 'warden@example.example', 'loft-net'],
+      ...['Quay', 'Quill', 'dog in the yard', 'Ada', 'Bea', done.seal?.contentHash ?? '?'],
+    ])
       expect(text).not.toContain(secret);
     expect(text).toContain('45');
   });

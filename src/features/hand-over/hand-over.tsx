@@ -5,6 +5,7 @@ import { followUps, handoverTopics } from '@core/record/handover';
 import { verifySeal, sealed as withSeal } from '@core/record/seal';
 /** Hand over: shown and done by the customer, papers, file, seal; after the seal only amendments. */
 import Button from '@mui/material/Button';
+import Link from 'next/link';
 import { type ReactNode, useState } from 'react';
 import { author, setAuthorName } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
@@ -97,6 +98,9 @@ export function HandOver(): ReactNode {
             </Button>
             <Button component="a" href={`/api/jobs/${id}/export?masked=1`}>
               Masked copy, JSON
+            </Button>
+            <Button component={Link} href={`/jobs/${id}/journal`}>
+              Journal
             </Button>
           </div>
         </section>

@@ -41,6 +41,12 @@ export function Commands(): ReactNode {
         run: () => session.redo(),
       },
       { id: 'jobs', name: 'All jobs', keys: 'g j', run: () => router.push('/') },
+      {
+        id: 'journal',
+        name: 'Journal: who changed what, and when',
+        keys: 'g l',
+        run: () => router.push(`/jobs/${id}/journal`),
+      },
       { id: 'scheme', name: 'Light or dark', keys: 'g d', run: toggleScheme },
       {
         id: 'json',

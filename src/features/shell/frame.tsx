@@ -86,7 +86,7 @@ function Kept(): ReactNode {
 function Frame({ children }: { children: ReactNode }): ReactNode {
   const { id, job, derived, state, session, sealed } = useJob();
   const { stop } = useParams<{ stop?: string }>();
-  const here: StopId = isStop(stop) ? stop : 'arrive';
+  const here: StopId | null = isStop(stop) ? stop : null;
   const title = [job.site.name || 'New job', job.zone].filter(Boolean).join(', ');
   const device = (derived.boiler ?? derived.floor ?? derived).sheet;
   return (
@@ -157,6 +157,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
               <button type="button" onClick={() => session.dismiss(n.id)}>
                 {n.restore ? 'Leave it' : 'Understood'}
               </button>
+              {n.kind === 'conflict' ? <Link href={`/jobs/${id}/journal`}>Journal</Link> : null}
             </div>
           </div>
         ))}

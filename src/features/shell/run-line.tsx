@@ -20,7 +20,8 @@ export function RunLine({
 }: {
   job: string;
   stops: readonly StopProgress[];
-  here: StopId;
+  /** null on a page that is no stop, such as the journal. */
+  here: StopId | null;
 }): ReactNode {
   return (
     <nav className="run-line" aria-label="The run">
