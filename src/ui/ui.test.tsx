@@ -144,7 +144,7 @@ describe('the week strip', () => {
   );
 
   it('names every event with its day, time, profile and setpoints', () => {
-    expect(html).toContain('Monday 06:30: Home, heat 20 °C, cool 24.5 °C');
+    expect(html).toContain('Monday 06:30: In, heat 20 °C, cool 24.5 °C');
     expect(html.match(/class="week-event/g)).toHaveLength((week.days ?? []).reduce((n, d) => n + d.length, 0));
   });
 

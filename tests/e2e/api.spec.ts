@@ -203,3 +203,16 @@ test('another name that resolves here is not answered, nor is a stream of a job 
   expect(headers['cache-control']).toContain('no-store');
   expect(headers['cross-origin-resource-policy']).toBe('same-origin');
 });
+
+test('odd addresses and bodies are answered with 4xx', async ({ request }) => {
+  const id = await start(request);
+  for (const path of ['/api/jobs/%zz', '/jobs/%E0%A4%A', `/api/jobs/${id}/at/0`, `/api/jobs/${id}/at/x`])
+    expect((await request.get(path)).status(), path).toBe(400);
+  expect((await request.get(`/api/jobs/${id}/at/99`)).status()).toBe(404);
+  expect((await request.get('/api/jobs/nothing-here/journal')).status()).toBe(404);
+  expect((await request.put(`/api/jobs/${id}`)).status()).toBe(405);
+  const deep = `${'['.repeat(100_000)}${']'.repeat(100_000)}`;
+  expect(
+    (await request.post('/api/jobs', { data: deep, headers: { 'content-type': 'application/json' } })).status(),
+  ).toBe(400);
+});

@@ -1,6 +1,7 @@
 /** Kept only when confirmed; a killed server, a closed tab and two tabs lose nothing. */
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { fill, kept, newJob, PORT } from './helpers';
+import { fill, goTo, kept, newJob, PORT } from './helpers';
 
 const control = (what: string): Promise<Response> => fetch(`http://127.0.0.1:${PORT + 2}/${what}`);
 
@@ -80,4 +81,39 @@ test('a wait survives a reload and is seen on every screen', async ({ page }) =>
   await page.goto('/jobs/demo-station/survey');
   await page.reload();
   await expect(page.getByRole('region', { name: 'Running meanwhile' })).toContainText(/First update1[12]:/);
+});
+
+test('what the server does not take stays in sight over a reload, and is applied again', async ({ page }) => {
+  const id = await newJob(page);
+  await page.route('**/ops', (route) =>
+    route.fulfill({ status: 400, json: { problems: [{ path: '', message: 'Not to be taken today.' }] } }),
+  );
+  await goTo(page, 'Survey');
+  await page.getByLabel('Type landings').fill('r red');
+  await page.getByLabel('Type landings').press('Enter');
+  const draft = page.locator('.notice.draft');
+  await expect(draft).toContainText('Not to be taken today.');
+  await expect(page.locator('.kept')).toContainText('1 change not taken');
+  await page.unroute('**/ops');
+  await page.reload();
+  await expect(draft).toContainText('wall terminal R');
+  await draft.getByRole('button', { name: 'Apply again' }).click();
+  await kept(page);
+  await expect(draft).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^R at the wall, red/ })).toBeVisible();
+
+  // The journal names it, and knows the job before it.
+  await page.goto(`/jobs/${id}/journal`);
+  const entries = page.locator('.journal > li');
+  await expect(entries.first()).toContainText('r red');
+  await page.getByLabel('Find who, what or a value').fill('no such word');
+  await expect(page.getByText('No entry holds that.')).toBeVisible();
+  await page.getByLabel('Find who, what or a value').fill('start the');
+  await expect(entries).toHaveCount(1);
+  await entries.first().getByRole('button').click();
+  await expect(page.locator('.reading-side')).toContainText('After entry 1: Nothing is landed yet');
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
 });

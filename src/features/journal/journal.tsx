@@ -7,6 +7,7 @@ import type { Change } from '@core/job/schema';
 import { count } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { valueWords } from '../../ui/value-words';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import './journal.css';
@@ -30,12 +31,6 @@ interface Moment {
 const PAGE = 60;
 const LONGEST = 90;
 const MOST_CHANGES = 6;
-
-function valueText(value: unknown): string {
-  if (value === undefined) return 'nothing';
-  const text = typeof value === 'object' ? JSON.stringify(value) : String(value);
-  return text === '' ? 'empty' : text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text;
-}
 
 const time = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -120,7 +115,7 @@ export function Journal(): ReactNode {
                 <p key={c.change.path.join('.')} className="journal-conflict">
                   {c.outcome === 'gone'
                     ? `Not written: ${c.change.path.slice(-2).join(' ')} belonged to something taken away.`
-                    : `Written over ${valueText(c.found)}, which somebody else had put there.`}
+                    : `Written over ${valueWords(c.found, LONGEST)}, which somebody else had put there.`}
                 </p>
               ))}
             </li>
@@ -180,7 +175,7 @@ function Changes({ changes }: { changes: readonly Change[] }): ReactNode {
         <div key={c.path.join('.')}>
           <dt className="mono">{c.path.join(' ')}</dt>
           <dd>
-            <span className="soft">{valueText(c.from)}</span> → <b>{valueText(c.to)}</b>
+            <span className="soft">{valueWords(c.from, LONGEST)}</span> → <b>{valueWords(c.to, LONGEST)}</b>
           </dd>
         </div>
       ))}

@@ -3,15 +3,10 @@
 /** Work the server did not take: seen by its author until it is applied again, or given up. */
 import type { Change } from '@core/job/schema';
 import type { ReactNode } from 'react';
+import { valueWords } from '../../ui/value-words';
 import { useJob } from './job-context';
 
 const LONGEST = 60;
-
-/** "site name: Net loft", as much of a change as a line holds. */
-function said({ path, to }: Change): string {
-  const value = to === undefined ? 'taken away' : typeof to === 'object' ? JSON.stringify(to) : String(to);
-  return `${path.slice(-2).join(' ')}: ${value.length > LONGEST ? `${value.slice(0, LONGEST)}…` : value}`;
-}
 
 /** All of it, to be pasted anywhere. */
 const whole = (changes: readonly Change[]): string =>
@@ -24,9 +19,11 @@ export function Drafts(): ReactNode {
       <p>
         <b>Not taken: {d.label}.</b> {d.why}
       </p>
-      <ul className="draft-values mono">
+      <ul className="draft-values">
         {d.changes.slice(0, 3).map((c) => (
-          <li key={c.path.join('.')}>{said(c)}</li>
+          <li key={c.path.join('.')}>
+            {c.path.slice(-2).join(' ')}: {c.to === undefined ? 'taken away' : valueWords(c.to, LONGEST)}
+          </li>
         ))}
         {d.changes.length > 3 ? <li>and {d.changes.length - 3} more</li> : null}
       </ul>
