@@ -24,6 +24,8 @@ interface Connection {
   ready: Promise<void>;
 }
 
+/** How long a busy file is waited for on the spot, on every connection; longer waits do not hold up the process. */
+const BUSY_MS = 100;
 const WAITS = 40;
 const WAIT_MS = 250;
 
@@ -58,7 +60,6 @@ async function prepare(client: Client, database: Database, isFile: boolean): Pro
   if (isFile) {
     // Server-side databases set these themselves.
     await client.execute('PRAGMA journal_mode = WAL');
-    await client.execute('PRAGMA busy_timeout = 5000');
   }
   await client.execute('PRAGMA foreign_keys = ON');
   await migrateInTurn(client, database);
@@ -70,7 +71,7 @@ function connect(): Connection {
   const { DATABASE_URL: url, DATABASE_AUTH_TOKEN: authToken } = parsed.data;
   const isFile = url.startsWith('file:');
   if (isFile) mkdirSync(dirname(url.slice('file:'.length)), { recursive: true });
-  const client = createClient({ url, ...(authToken ? { authToken } : {}) });
+  const client = createClient({ url, ...(authToken ? { authToken } : {}), ...(isFile ? { timeout: BUSY_MS } : {}) });
   const database = drizzle(client, { schema });
   return { client, database, ready: prepare(client, database, isFile) };
 }

@@ -2,6 +2,7 @@
  * Jobs and their journals. Appending is one write batch: the operations and the new snapshot stand
  * or fall together, and a clash with another writer is retried on the newer state.
  */
+import type { InValue } from '@libsql/client';
 import { and, asc, desc, eq, gt, like, lt, lte, ne, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { derive } from '../core/derive';
@@ -47,7 +48,7 @@ export interface Author {
   name: string;
 }
 
-const RETRIES = 9;
+const RETRIES = 40;
 
 export const ready = async (): Promise<void> => store().ready;
 
@@ -234,7 +235,7 @@ const queues = new Map<string, Promise<unknown>>();
 /** Appends operations in the order given. One already in the journal is accepted again without effect. */
 export function appendOperations(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
   const before = queues.get(id) ?? Promise.resolve();
-  const mine = before.catch(() => undefined).then(() => appendInTurn(id, incoming));
+  const mine = before.catch(() => undefined).then(() => inTurn(() => tryAppend(id, incoming)));
   queues.set(id, mine);
   const leave = (): void => {
     if (queues.get(id) === mine) queues.delete(id);
@@ -243,14 +244,27 @@ export function appendOperations(id: string, incoming: readonly Operation[]): Pr
   return mine;
 }
 
-async function appendInTurn(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
+/** Statements that stand or fall together. Locked from the start: a lock taken late fails on a newer state. */
+async function writeTogether(
+  statements: readonly { toSQL: () => { sql: string; params: unknown[] } }[],
+): Promise<void> {
+  await store().client.batch(
+    statements.map((s) => {
+      const { sql: text, params } = s.toSQL();
+      return { sql: text, args: params as InValue[] };
+    }),
+    'write',
+  );
+}
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   for (let attempt = 0; ; attempt++) {
     try {
-      return await tryAppend(id, incoming);
+      return await work();
     } catch (error) {
       // Another writer took the next position first, or the file was busy: look again and retry.
       if (attempt >= RETRIES || !isClash(error)) throw error;
-      await new Promise((resolve) => setTimeout(resolve, 15 * 2 ** attempt * (0.5 + Math.random())));
+      await new Promise((resolve) => setTimeout(resolve, Math.min(400, 15 * 1.5 ** attempt) * (0.5 + Math.random())));
     }
   }
 }
@@ -317,8 +331,10 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
   if (rows.length > 0) {
     // The server's own clock orders the list: a client's may be years off.
     const { id: _id, ...columns } = row(id, job, seq, chain, new Date().toISOString());
-    const [first, ...rest] = rows.map((r) => database.insert(operations).values(r));
-    if (first) await database.batch([first, ...rest, database.update(jobs).set(columns).where(eq(jobs.id, id))]);
+    await writeTogether([
+      ...rows.map((r) => database.insert(operations).values(r)),
+      database.update(jobs).set(columns).where(eq(jobs.id, id)),
+    ]);
     announce(id, entries);
   }
   result.seq = seq;
@@ -339,7 +355,7 @@ export async function importJob(job: Job, by: Author, at: string, id: string = n
   };
   const { database } = store();
   const chain = chainHash(GENESIS, operation);
-  await database.batch([
+  const write = [
     database.insert(jobs).values(row(id, job, 1, chain, at)),
     database.insert(operations).values({
       job: id,
@@ -350,7 +366,8 @@ export async function importJob(job: Job, by: Author, at: string, id: string = n
       conflicts: '[]',
       hash: chain,
     }),
-  ]);
+  ];
+  await inTurn(() => writeTogether(write));
   return id;
 }
 
