@@ -9,10 +9,10 @@ import { createClient } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { nanoid } from 'nanoid';
+import { migrationsFolder } from '../home';
 import { brokenText, checkStore, type StoreCheck } from './check';
 import { refuseNewer, store } from './client';
 import { EPOCH_KEY } from './epoch';
-import { migrationsFolder } from './home';
 import * as schema from './schema';
 
 type Checked = Extract<StoreCheck, { ok: true }>;

@@ -5,7 +5,7 @@ import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import * as z from 'zod';
-import { home, migrationsFolder } from './home';
+import { home, migrationsFolder } from '../home';
 import * as schema from './schema';
 
 const Environment = z.object({

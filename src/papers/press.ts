@@ -1,0 +1,110 @@
+/**
+ * Papers are made beside the server, not in it: laying out a PDF takes a second or more of pure work, and every
+ * other request would wait for it. One child process, started when first needed, made anew when it dies.
+ */
+import { type ChildProcess, spawn } from 'node:child_process';
+import { join } from 'node:path';
+import type { Job } from '../core/job/schema';
+import { home } from '../home';
+import type { SheetSize } from './labels';
+
+export interface ToPrint {
+  id: number;
+  paper: 'handover' | 'worklist' | 'labels';
+  job: Job;
+  size: SheetSize;
+}
+
+export type Printed = { id: number; pdf: Uint8Array } | { id: number; problem: string };
+
+/** Longer than any job of documented size takes, queue included. */
+const LONGEST_MS = 120_000;
+const IDLE_MS = 300_000;
+
+interface Waiting {
+  resolve: (pdf: Uint8Array) => void;
+  reject: (error: Error) => void;
+}
+
+interface Press {
+  child: ChildProcess;
+  waiting: Map<number, Waiting>;
+}
+
+// Route bundles may load this module more than once in one process; they must share one press.
+const holder = globalThis as typeof globalThis & { augersetPress?: Press | undefined };
+let serial = 0;
+
+function press(): Press {
+  if (holder.augersetPress) return holder.augersetPress;
+  // The program is run from source; the bundler must not look for it.
+  const program = ['--import', 'tsx', join(home(), 'src', 'papers', 'press-child.ts')];
+  const child = spawn(process.execPath, program, {
+    cwd: home(),
+    serialization: 'advanced',
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  const made: Press = { child, waiting: new Map() };
+  let idle: ReturnType<typeof setTimeout> | null = null;
+  child.on('message', (answer: Printed) => {
+    const one = made.waiting.get(answer.id);
+    made.waiting.delete(answer.id);
+    if ('pdf' in answer) one?.resolve(answer.pdf);
+    else one?.reject(new Error(answer.problem));
+    if (idle) clearTimeout(idle);
+    if (made.waiting.size === 0) {
+      child.channel?.unref();
+      idle = setTimeout(() => child.disconnect(), IDLE_MS);
+      idle.unref();
+    }
+  });
+  const gone = (): void => {
+    if (holder.augersetPress === made) holder.augersetPress = undefined;
+    for (const { reject } of made.waiting.values()) reject(new Error('The press stopped. Ask again.'));
+    made.waiting.clear();
+  };
+  child.on('exit', gone);
+  child.on('error', gone);
+  // The server may end while the press idles.
+  child.unref();
+  child.channel?.unref();
+  holder.augersetPress = made;
+  return made;
+}
+
+/** @param signal ends the wait; a paper not begun is then not made */
+export function printed(
+  paper: ToPrint['paper'],
+  job: Job,
+  size: SheetSize = 'A4',
+  signal?: AbortSignal,
+): Promise<Uint8Array> {
+  const { child, waiting } = press();
+  serial += 1;
+  const id = serial;
+  return new Promise((resolve, reject) => {
+    const forget = (why: string): void => {
+      if (!waiting.delete(id)) return;
+      if (child.connected) child.send({ forget: id });
+      reject(new Error(why));
+    };
+    // It hangs: ended, so that the next paper has a press that works.
+    const timer = setTimeout(() => {
+      forget('The paper took too long.');
+      child.kill('SIGKILL');
+    }, LONGEST_MS);
+    timer.unref();
+    const settle =
+      <T>(then: (value: T) => void) =>
+      (value: T): void => {
+        clearTimeout(timer);
+        then(value);
+      };
+    waiting.set(id, { resolve: settle(resolve), reject: settle(reject) });
+    signal?.addEventListener('abort', () => forget('No longer wanted.'), { once: true });
+    child.channel?.ref();
+    child.send({ id, paper, job, size } satisfies ToPrint, (error) => {
+      if (error) waiting.get(id)?.reject(error);
+    });
+  });
+}
