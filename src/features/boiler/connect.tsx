@@ -2,6 +2,7 @@
 
 /** Connect: terminal by terminal, earth first. */
 import type { ReactNode } from 'react';
+import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -27,6 +28,7 @@ export function BoilerConnect(): ReactNode {
         )}
         <WaterPanel />
         <WorkList steps={steps} />
+        <TryJobPanel examples={['rx 4 - hw brown', 'off rx l - supply l']} />
       </Bench>
       <ReadingSide
         here="connect"

@@ -4,6 +4,7 @@
 import type { ReactNode } from 'react';
 import { Choice } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { TryJobPanel } from '../mains/try-job-panel';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -70,6 +71,7 @@ export function BoilerSetUp(): ReactNode {
           </div>
         </section>
         {boiler.plant?.input === 'bus' ? <CompensationPanel /> : null}
+        <TryJobPanel examples={['set boiler.flow 60']} />
       </Bench>
       <ReadingSide
         here="set-up"

@@ -80,7 +80,8 @@ export function TryPanel(): ReactNode {
                   <td>{s.runsNow.join(', ') || 'nothing'}</td>
                   <td>{s.runsThen.join() === s.runsNow.join() ? 'the same' : s.runsThen.join(', ') || 'nothing'}</td>
                   <td className="mono">
-                    {volts(s.voltsNow)} → {volts(s.voltsThen)}
+                    <span className="nowrap">{volts(s.voltsNow)}</span> →{' '}
+                    <span className="nowrap">{volts(s.voltsThen)}</span>
                   </td>
                 </tr>
               ))}

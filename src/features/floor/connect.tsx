@@ -4,6 +4,7 @@
 import { CORE_WORDS } from '@core/floor/terminals';
 import { FloorCore } from '@core/job/floor-schema';
 import type { ReactNode } from 'react';
+import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -85,6 +86,7 @@ export function FloorConnect(): ReactNode {
           <p>No plan yet.</p>
         )}
         <WorkList steps={steps} />
+        <TryJobPanel examples={['3 l', '5 off']} />
       </Bench>
       <ReadingSide
         here="connect"

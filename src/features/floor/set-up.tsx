@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { TimeField } from '../../ui/times';
+import { TryJobPanel } from '../mains/try-job-panel';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -21,6 +22,7 @@ export function FloorSetUp(): ReactNode {
         {floor.sheet ? <Card card={card} /> : <p>Choose a device in Arrive.</p>}
         <ProbePanel />
         <PricePanel />
+        <TryJobPanel examples={['set start.adaptive off', 'set units us']} />
       </Bench>
       <ReadingSide
         here="set-up"

@@ -7,6 +7,7 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
 import { Choice, TextField, Tick } from '../../ui/fields';
+import { TryJobPanel } from '../mains/try-job-panel';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -47,6 +48,7 @@ export function SetUp(): ReactNode {
         <HumidityPanel />
         {sheet?.detectsTerminals ? <Detected /> : null}
         {sheet?.registration ? <Join /> : sheet ? <p className="soft">{sheet.name} joins no network.</p> : null}
+        <TryJobPanel examples={['set fan.heating equipment']} />
       </Bench>
       <ReadingSide here="set-up" sentence={sentence} />
     </>
