@@ -4,6 +4,8 @@
  * change decide. A reading drops the candidates that could not have given it; one that all would
  * give proves nothing. What is left undecided ends in "measure this first".
  */
+
+import { meterReading } from '../circuit/solve';
 import { isOfOld } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
@@ -138,23 +140,40 @@ function nextMeasurement(job: Job, standing: readonly Candidate[]): NextMeasurem
     (state === 'idle' ? 0 : 1) + (a.startsWith('board') === b.startsWith('board') ? 0 : 3);
   for (const prediction of first.predictions) {
     if (prediction.state === 'off') continue;
-    const others = standing.map((c) => c.predictions.find((p) => p.state === prediction.state));
+    const others = standing.flatMap((c) => {
+      const p = c.predictions.find((x) => x.state === prediction.state);
+      return p ? [{ id: c.id, probes: p.probes, at: new Map(p.points.map((point, i) => [point, i])) }] : [];
+    });
+    if (others.length < standing.length) continue;
+    // Every pair of every state comes by here: what no meter can tell apart is left without a list made of it.
+    const volts = new Float64Array(others.length);
     for (const a of prediction.points)
       for (const b of prediction.points) {
         if (a >= b) continue;
-        const reads = standing.flatMap((c, i) => {
-          const same = others[i];
-          const volts = same ? predictedVolts(same, a, b, METER_DEFAULT) : null;
-          return volts === null ? [] : [{ candidate: c.id, volts }];
-        });
-        if (reads.length < standing.length) continue;
-        const sorted = reads.map((r) => r.volts).sort((x, y) => x - y);
+        let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+        for (let c = 0; c < others.length; c++) {
+          const { probes, at } = others[c] as (typeof others)[number];
+          const pair = probes[at.get(a) ?? -1]?.[at.get(b) ?? -1];
+          // NaN, where a candidate lacks the point, is neither low nor high.
+          const v = pair ? meterReading(pair, METER_DEFAULT) : Number.NaN;
+          volts[c] = v;
+          low = Math.min(low, v);
+          high = Math.max(high, v);
+        }
+        if (!(high - low > TELLING_VOLTS)) continue;
+        const sorted = [...volts].sort((x, y) => x - y);
         // How many groups a meter could tell apart.
         const groups = 1 + sorted.filter((v, i) => i > 0 && v - (sorted[i - 1] ?? 0) > TELLING_VOLTS).length;
         if (groups > 1)
           options.push({
             gain: groups * 10 - cost(prediction.state, a, b),
-            next: { state: prediction.state, stateName: prediction.name, a, b, reads },
+            next: {
+              state: prediction.state,
+              stateName: prediction.name,
+              a,
+              b,
+              reads: others.map((o, i) => ({ candidate: o.id, volts: volts[i] as number })),
+            },
           });
       }
   }
