@@ -1,7 +1,7 @@
 /**
  * `npm run siege`: two servers on one store, 32 writers, kills, resends, mutated operations and imports, removed
  * parents, streams nobody reads and papers under load. Then every confirmed change is looked for in the journal.
- * Seeded; `--seconds 60`, `--seed 1`, `--long` (ten minutes). Ends with 1 when anything was lost or lied about.
+ * Seeded; `--seconds 60`, `--seed 1`, `--long` (ten minutes), `--canary` (must fail). Ends with 1 when anything was lost or lied about.
  */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -227,6 +227,8 @@ try {
     list.push({ job: String(r.job), body: String(r.body) });
     journal.set(String(r.id), list);
   }
+  // The gate's own canary: a change that nobody kept must be missed.
+  if (args.includes('--canary')) confirmed.set('canary-never-sent', { job: jobs[0] ?? '', value: '' });
   for (const [id, { job, value }] of confirmed) {
     const there = journal.get(id) ?? [];
     const [one] = there;
