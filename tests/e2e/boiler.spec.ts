@@ -101,6 +101,14 @@ test('a three-port plant without hot water off: named, drawn as it is now, and p
   await page.getByLabel('Type wires').fill('rx 9 - mid grey');
   await expect(page.locator('.chip.wrong')).toContainText('receiver has no terminal “9”');
   await page.getByLabel('Type wires').fill('');
+  // A reading between any two terminals is held against the wires as traced.
+  await page.getByLabel('Type readings').fill('rx l - rx n 3');
+  await page.getByLabel('Type readings').press('Enter');
+  await expect(
+    page.locator('.finding.blocker', { hasText: 'RX L to RX N read 3 V with nothing called' }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.locator('.finding.blocker', { hasText: 'RX L to RX N' })).toHaveCount(0);
   // Joined on the drawing: one touch at either end.
   await page.getByRole('button', { name: /^receiver 1, empty/ }).click();
   await expect(page.getByText('RX.1 to which?')).toBeVisible();

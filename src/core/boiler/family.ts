@@ -12,6 +12,7 @@ import { availableNow, schedule } from '../timeline/timeline';
 import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
 import { type DemandRow, demandPairs, expected, runDemand } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
+import { foundReadings } from './found-readings';
 import { type HotWater, hotWater } from './hot-water';
 import { needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
 import { proofPlan } from './proof';
@@ -150,6 +151,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
         const result = planned[i];
         if (result) demands.push({ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null });
       });
+    findings.push(...foundReadings(asked, plant, demands));
     const amps = contactLoad(plant, survey);
     if (amps > sheet.contactAmps)
       findings.push(

@@ -21,7 +21,8 @@ function nearest(word: string, words: readonly string[]): string | null {
   return best !== undefined && distance(word.toLowerCase(), best.toLowerCase()) <= 2 ? best : null;
 }
 
-function point(words: string[], plant: Plant): { point: string } | { problem: string } {
+/** Takes a point off the front of the words, or says what is wrong with it. */
+export function wirePoint(words: string[], plant: Plant): { point: string } | { problem: string } {
   const parts = plantParts(plant);
   const [first = '', ...after] = words;
   const dotted = first.includes('.');
@@ -57,9 +58,9 @@ export function parseWires(line: string, plant: Plant): WireEntry[] {
     .filter((t) => t.length > 0)
     .map((text): WireEntry => {
       const words = text.split(/\s+/).filter((w) => w !== '-' && w !== 'to');
-      const a = point(words, plant);
+      const a = wirePoint(words, plant);
       if ('problem' in a) return { ok: false, text, problem: a.problem };
-      const b = point(words, plant);
+      const b = wirePoint(words, plant);
       if ('problem' in b) return { ok: false, text, problem: b.problem };
       if (a.point === b.point) return { ok: false, text, problem: 'a wire joins two different terminals' };
       const wire: Wire = { a: a.point, b: b.point };

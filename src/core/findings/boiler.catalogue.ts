@@ -79,6 +79,15 @@ export const BOILER_FINDINGS = {
       fix: 'Stop. Earth is never a neutral. A licensed person gives it a neutral of its own.',
     }),
   ),
+  'boiler.reading-contradicts': entry<{ a: string; b: string; volts: number; called: string; implied: number }>(
+    'blocker',
+    'survey',
+    'A reading on the plant is not what its wires give.',
+    (f) => ({
+      message: `${f.a} to ${f.b} read ${fixed(f.volts, 0)} V with ${f.called}; the wires as told give ${fixed(f.implied, 0)} V.`,
+      fix: 'Trace those two again with the supply off. If the wires are right, a contact sticks or a valve does not answer.',
+    }),
+  ),
   'boiler.neutral-unproved': entry<{ device: string }>(
     'blocker',
     'decide',

@@ -1,7 +1,8 @@
 'use client';
 
-import type { PlantPart } from '@core/boiler/plant-layout';
 /** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
+import { parseBoilerReadings } from '@core/boiler/found-readings';
+import type { PlantPart } from '@core/boiler/plant-layout';
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
 import type { Wire } from '@core/job/boiler-schema';
@@ -11,6 +12,7 @@ import { type ReactNode, useState } from 'react';
 import { LineEntry } from '../mains/line-entry';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
+import { ReadingsLog } from '../shell/readings-log';
 import { WiringCentre } from './centre';
 import { Cores } from './cores';
 import { knownOf, PartPanel } from './part-panel';
@@ -66,6 +68,8 @@ export function BoilerSurveyScreen(): ReactNode {
               {from ? `${from} to which? Touch the other end.` : 'Touch two terminals to join them, or type.'}
             </p>
             <WireEntry />
+            <ReadingEntry />
+            <ReadingsLog stop="survey" />
             <div className="row">
               <Button
                 disabled={sealed}
@@ -101,6 +105,8 @@ export function BoilerSurveyScreen(): ReactNode {
   );
 }
 
+type BoilerReading = Extract<ReturnType<typeof parseBoilerReadings>[number], { ok: true }>['reading'];
+
 /** Wires typed: rx 4 - ch1 brown, supply l - rx l. */
 function WireEntry(): ReactNode {
   const { boiler, sealed } = useBoiler();
@@ -124,6 +130,33 @@ function WireEntry(): ReactNode {
           wires: { ...survey.wires, ...Object.fromEntries(items.map(({ wire }) => [nanoid(6), wire])) },
         })
       }
+    />
+  );
+}
+
+/** Volts typed between any two terminals, in any demand. */
+function ReadingEntry(): ReactNode {
+  const { boiler, sealed, read } = useBoiler();
+  const { plant, demands } = boiler;
+  if (!plant || !boiler.traced || demands.length === 0) return null;
+  return (
+    <LineEntry<{ reading: BoilerReading }>
+      label="Type readings"
+      verb="Read"
+      parse={(line) => parseBoilerReadings(line, plant, demands)}
+      disabled={sealed}
+      says={({ reading }) =>
+        `${reading.a} to ${reading.b}: ${reading.value} V, ${demands.find((d) => d.id === reading.state)?.name ?? 'supply off'}`
+      }
+      example={
+        <>
+          Read anything? <span className="mono">rx 4 - rx n 231 {demands[1]?.name}</span>,{' '}
+          <span className="mono">boiler l - boiler n 0 off</span>
+        </>
+      }
+      onTake={(items) => {
+        for (const { reading } of items) read(`Read ${reading.a} to ${reading.b}`, { ...reading, stop: 'survey' });
+      }}
     />
   );
 }
