@@ -1,6 +1,6 @@
 /** Before every route: only names this server is meant to answer to. */
 import { type NextRequest, NextResponse } from 'next/server';
-import { hostAllowed } from './app/api/_http/host';
+import { hostAllowed } from './src/host';
 
 export function proxy(request: NextRequest): NextResponse {
   const refuse = (status: number, message: string): NextResponse =>

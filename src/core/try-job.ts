@@ -97,15 +97,16 @@ function wireTrial(text: string, d: Derived): JobTrialLine {
   const wires = [...(boiler.traced ?? boiler.wires)];
   const joins = (w: { a: string; b: string }): boolean => (w.a === a && w.b === b) || (w.a === b && w.b === a);
   if (off && !wires.some(joins)) return { ok: false, text, problem: `Nothing joins ${a} to ${b}.` };
-  const then = off ? wires.filter((w) => !joins(w)) : [...wires, { a, b }];
   return {
     ok: true,
     text,
     says: off ? `${a} no longer joined to ${b}` : `${a} joined to ${b}`,
-    edit: (job) => ({
-      ...job,
-      boiler: { ...job.boiler, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) },
-    }),
+    edit: (job) => {
+      // On what the trials before it left, so that several in one line add up.
+      const now = job.boiler.wires ? Object.values(job.boiler.wires) : wires;
+      const then = off ? now.filter((w) => !joins(w)) : [...now, { a, b }];
+      return { ...job, boiler: { ...job.boiler, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
+    },
   };
 }
 

@@ -101,6 +101,7 @@ export function printed(
         then(value);
       };
     waiting.set(id, { resolve: settle(resolve), reject: settle(reject) });
+    if (signal?.aborted) return forget('No longer wanted.');
     signal?.addEventListener('abort', () => forget('No longer wanted.'), { once: true });
     child.channel?.ref();
     child.send({ id, paper, job, size } satisfies ToPrint, (error) => {

@@ -160,9 +160,9 @@ export class JobSession {
         this.tell(entry, standing, false);
       }
     } catch {
-      // No server: work on with what this browser last saw.
+      // No server: work on with what this page has, or this browser last saw; what is kept may lag behind the page.
       const kept = await keptJob(this.id);
-      if (kept) {
+      if (kept && !this.confirmed) {
         this.confirmed = kept.job;
         this.seq = kept.seq;
         this.own = kept.own;
