@@ -142,23 +142,25 @@ export function Journal(): ReactNode {
             <p className="sentence">
               After entry {moment.seq}: {moment.sentence}
             </p>
-            <p>
-              {moment.done} of {moment.of} stops done, {count(moment.readings, 'reading')}
-              {moment.sealed ? ', sealed' : ''}.
-            </p>
-            {moment.blockers.length > 0 ? (
-              <>
-                <h2>What stopped the work then</h2>
-                <ul className="later">
-                  {moment.blockers.map((b) => (
-                    <li key={b}>{b}</li>
-                  ))}
-                </ul>
-              </>
-            ) : null}
-            <Button component="a" href={`/api/jobs/${encodeURIComponent(id)}/at/${moment.seq}?whole=1`}>
-              Save the job as it stood then
-            </Button>
+            <div className="journal-then">
+              <p>
+                {moment.done} of {moment.of} stops done, {count(moment.readings, 'reading')}
+                {moment.sealed ? ', sealed' : ''}.
+              </p>
+              {moment.blockers.length > 0 ? (
+                <>
+                  <h2>What stopped the work then</h2>
+                  <ul className="later">
+                    {moment.blockers.map((b) => (
+                      <li key={b}>{b}</li>
+                    ))}
+                  </ul>
+                </>
+              ) : null}
+              <Button component="a" href={`/api/jobs/${encodeURIComponent(id)}/at/${moment.seq}?whole=1`}>
+                Save the job as it stood then
+              </Button>
+            </div>
           </>
         ) : (
           <p className="sentence">Touch an entry to see the job as it stood after it.</p>
