@@ -56,6 +56,13 @@ export function parseBoilerReadings(line: string, plant: Plant, demands: readonl
     });
 }
 
+/** What the wires as traced give between two points; off it is dead whatever is joined; null where nobody traced them. */
+export function voltsByWires(a: string, b: string, state: string, demands: readonly DemandRow[]): number | null {
+  if (state === OFF) return 0;
+  const volts = demands.find((d) => d.id === state)?.wired?.volts;
+  return volts ? Math.abs((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) : null;
+}
+
 export function foundReadings(job: Job, plant: Plant, demands: readonly DemandRow[]): Finding[] {
   const points = new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
   const findings: Finding[] = [];
@@ -63,11 +70,8 @@ export function foundReadings(job: Job, plant: Plant, demands: readonly DemandRo
     if (r.quantity !== 'volts-ac' || r.test !== undefined || r.stop === 'make-safe') continue;
     if (!r.a || !r.b || !points.has(r.a) || !points.has(r.b)) continue;
     const row = demands.find((d) => d.id === r.state);
-    if (!row && r.state !== OFF) continue;
-    // Nobody has traced it: what is there has no wires to be judged by. Off it must be dead, whatever is joined.
-    const volts = row?.wired?.volts;
-    if (row && !volts) continue;
-    const byWires = volts ? Math.abs((volts.get(r.a) ?? 0) - (volts.get(r.b) ?? 0)) : 0;
+    const byWires = voltsByWires(r.a, r.b, r.state ?? '', demands);
+    if (byWires === null) continue;
     const agrees = byWires > LIVE_VOLTS ? r.value >= LIVE_VOLTS : byWires < DEAD_VOLTS ? r.value <= DEAD_VOLTS : true;
     if (!agrees)
       findings.push(

@@ -219,6 +219,24 @@ export const FLOOR_FINDINGS = {
   ),
 
   // Connect
+  'floor.reading-live': entry<{ a: string; b: string; read: string; state: string; expected: string }>(
+    'blocker',
+    'connect',
+    'Volts stand where the floor as wired gives none.',
+    (f) => ({
+      message: `Live: ${f.a} to ${f.b} read ${f.read} (${f.state}), expected ${f.expected}.`,
+      fix: 'Hands off. Supply off, proved dead; then look at the supply, at a link to another circuit, at a damaged cable.',
+    }),
+  ),
+  'floor.reading-contradicts': entry<{ a: string; b: string; read: string; state: string; expected: string }>(
+    'blocker',
+    'connect',
+    'A reading on the floor is not what its wiring gives.',
+    (f) => ({
+      message: `${f.a} to ${f.b} read ${f.read} (${f.state}); wired as told it is ${f.expected}.`,
+      fix: 'Read it again. If it stays: a core on the wrong terminal, a joint that is open, or a cable that is damaged.',
+    }),
+  ),
   'floor.miswired': entry<{ terminal: string; found: string; meant: string }>(
     'blocker',
     'connect',

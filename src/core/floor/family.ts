@@ -11,6 +11,7 @@ import { fixed, listed, temperature } from '../units/units';
 import { checkDays } from '../week/week';
 import { expectedText, firstStart, type StartItem } from './first-start';
 import { type FloorFit, type Forecast, fitFloor, forecast, type LogPoint } from './fit';
+import { floorFoundReadings } from './found-readings';
 import { type FloorLimit, floorLimit } from './limits';
 import { type FloorLoad, floorLoad, matName } from './load';
 import { type FloorHouse, type FloorState, floorHouse, type Holding, holding } from './model';
@@ -116,6 +117,7 @@ export function deriveFloor(asked: Job): FloorDerived {
     load !== null && (survey.switching === undefined ? load.needsContactor : survey.switching !== 'direct');
   if (load && sheet) findings.push(...decideFindings(job, load, sheet, type));
   if (sheet) findings.push(...terminalFindings(survey, sheet));
+  if (load) findings.push(...floorFoundReadings(job, { survey, sheet, load, contactor }));
 
   // The build-up is asked, never assumed: without it there is no warm-up to speak of.
   const known = survey.build !== undefined && survey.beneath !== undefined && survey.covering !== undefined;

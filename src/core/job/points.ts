@@ -58,9 +58,27 @@ export function parsePoint(point: string): PointKind | null {
   return PLACES.has(place) && terminal !== '' ? { kind: 'screw', place, terminal } : null;
 }
 
+const SUPPLY_WORDS: Record<string, string> = { 'supply.L': 'supply, L', 'supply.N': 'supply, N', 'supply.E': 'earth' };
+
+/** A point of a floor in words: "Hall, one core", "terminal 3"; null when it is none. */
+export function floorPointWords(floor: Pick<Job['floor'], 'mats' | 'region'>, point: string): string | null {
+  const [part, id = '', end = ''] = point.split('.');
+  if (part === 'supply' && SUPPLY_WORDS[point])
+    return floor.region === 'NA' && id !== 'E'
+      ? `${SUPPLY_WORDS[point]} (${id === 'L' ? 'L1' : 'L2'})`
+      : (SUPPLY_WORDS[point] ?? null);
+  if (part === 'terminal') return `terminal ${id}`;
+  if (part === 'probe') return id === '1' ? 'probe lead' : 'probe, other lead';
+  if (part !== 'mat') return null;
+  const at = Object.keys(floor.mats).indexOf(id);
+  const name = floor.mats[id]?.name ?? (at < 0 ? id : `Mat ${at + 1}`);
+  return `${name}, ${end === 'screen' ? 'screen' : end === '1' ? 'one core' : 'other core'}`;
+}
+
 /** "R at the wall", "blue, bare end at the board", "transformer secondary, hot"; the text itself when unknown. */
-export function pointWords(job: Pick<Job, 'survey'>, point: string | undefined): string {
+export function pointWords(job: Pick<Job, 'survey' | 'floor' | 'family'>, point: string | undefined): string {
   if (point === undefined) return '?';
+  if (job.family === 'floor') return floorPointWords(job.floor, point) ?? point.replace('.', ' ');
   const p = parsePoint(point);
   if (!p) return point.replace('.', ' ');
   if (p.kind === 'part') return parts.get(p.part)?.words ?? p.part;

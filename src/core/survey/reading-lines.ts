@@ -10,6 +10,7 @@
  * "primary", "secondary", "fuse", "switch", "coil", "valve", "accessory" and "pile" on their own mean both ends.
  */
 import type { Job, Place, Quantity, Reading } from '../job/schema';
+import { METER_UNITS, OPEN_READING } from '../units/meter-units';
 import { insulation } from './colours.data';
 import { colourOf, landedOn } from './landing';
 import { terminalInfo } from './terminals.data';
@@ -54,22 +55,6 @@ const SINGLES: Record<string, string> = {
   neutral: 'neutral',
   live: 'live',
 };
-const UNITS: Record<string, [Quantity, number]> = {
-  v: ['volts-ac', 1],
-  volt: ['volts-ac', 1],
-  volts: ['volts-ac', 1],
-  vdc: ['volts-dc', 1],
-  mv: ['volts-dc', 0.001],
-  ohm: ['ohms', 1],
-  ohms: ['ohms', 1],
-  ω: ['ohms', 1],
-  k: ['ohms', 1000],
-  kohm: ['ohms', 1000],
-  m: ['ohms', 1e6],
-  a: ['amps', 1],
-  amp: ['amps', 1],
-  amps: ['amps', 1],
-};
 
 const LONGEST = 2000;
 
@@ -88,7 +73,7 @@ function parseOne(text: string, job: Job): ReadingLine {
   let state: string | undefined;
   let low = false;
   let value: number | null = null;
-  let unit: [Quantity, number] | null = null;
+  let unit: readonly [Quantity, number] | null = null;
   const settle = (): string | null => {
     if (pending === null) return null;
     const at = place ?? 'wall';
@@ -108,16 +93,16 @@ function parseOne(text: string, job: Job): ReadingLine {
       if (problem) return no(problem);
     } else if (word === 'low') low = true;
     else if (word === 'ol') {
-      value = 1e8;
+      value = OPEN_READING;
       unit = ['ohms', 1];
     } else if (figure?.[1] !== undefined && value === null && points.length + (pending ? 1 : 0) > 0) {
       value = Number(figure[1].replace('−', '-').replace(',', '.'));
       const suffix = figure[2] ?? '';
       if (suffix !== '') {
-        if (!UNITS[suffix]) return no(`“${raw.slice(0, 24)}” has no unit known here: V, VDC, mV, ohm, k, A.`);
-        unit = UNITS[suffix] ?? null;
+        if (!METER_UNITS[suffix]) return no(`“${raw.slice(0, 24)}” has no unit known here: V, VDC, mV, ohm, k, A.`);
+        unit = METER_UNITS[suffix] ?? null;
       }
-    } else if (value !== null && UNITS[word]) unit = UNITS[word] ?? null;
+    } else if (value !== null && METER_UNITS[word]) unit = METER_UNITS[word] ?? null;
     else if (PLACES.includes(word)) {
       if (pending !== null) {
         place = word;
@@ -155,7 +140,7 @@ function parseOne(text: string, job: Job): ReadingLine {
   const [quantity, factor] = unit ?? ['volts-ac', 1];
   const si = value * factor;
   if (quantity !== 'volts-dc' && si < 0) return no('Below zero: that cannot be.');
-  if (Math.abs(si) > 1e8) return no('Beyond what a meter reads.');
+  if (Math.abs(si) > OPEN_READING) return no('Beyond what a meter reads.');
   return { ok: true, text, reading: { quantity: quantity as Quantity, value: si, a, b, state: state ?? 'idle', low } };
 }
 

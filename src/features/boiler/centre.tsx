@@ -5,7 +5,8 @@ import { centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import { type Net, terminalOf } from '@core/boiler/wiring';
-import type { KeyboardEvent, ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { TouchPoint } from '../../ui/touch-point';
 import { useNarrow } from '../../ui/use-narrow';
 import './centre.css';
 
@@ -17,12 +18,12 @@ interface Props {
   lit: ReadonlySet<string>;
   /** Every terminal is shown and can be touched: two touches make a wire. */
   onPoint?: (point: string) => void;
-  picked?: string | null;
+  picked?: readonly string[];
   /** Which step of the demand is drawn; the last when absent. */
   step?: number;
 }
 
-export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step = -1 }: Props): ReactNode {
+export function WiringCentre({ parts, nets, result, lit, onPoint, picked = [], step = -1 }: Props): ReactNode {
   const used = new Set(nets.flatMap((n) => n.points));
   const narrow = useNarrow();
   const layout = centreLayout(parts, nets, onPoint !== undefined, narrow);
@@ -83,24 +84,12 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
             {p.terminals.map((t) => {
               const { point } = t;
               return (
-                <g
+                <TouchPoint
                   key={point}
-                  className={`centre-screw${live.has(point) ? ' live' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}${picked === point ? ' picked' : ''}`}
-                  {...(onPoint
-                    ? {
-                        role: 'button',
-                        tabIndex: 0,
-                        'aria-label': `${p.part.name} ${t.label}, ${used.has(point) ? 'joined' : 'empty'}`,
-                        'aria-pressed': picked === point,
-                        onClick: () => onPoint(point),
-                        onKeyDown: (e: KeyboardEvent) => {
-                          if (e.key === 'Enter' || e.key === ' ') {
-                            e.preventDefault();
-                            onPoint(point);
-                          }
-                        },
-                      }
-                    : {})}
+                  className={`centre-screw${live.has(point) ? ' live' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}${picked.includes(point) ? ' picked' : ''}`}
+                  label={`${p.part.name} ${t.label}, ${used.has(point) ? 'joined' : 'empty'}`}
+                  pressed={picked.includes(point)}
+                  onTouch={onPoint ? () => onPoint(point) : undefined}
                 >
                   {onPoint ? (
                     <rect
@@ -115,7 +104,7 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked, step =
                   <text x={p.left ? t.x - 14 : t.x + 14} y={t.y + 5} textAnchor={p.left ? 'end' : 'start'}>
                     {t.label}
                   </text>
-                </g>
+                </TouchPoint>
               );
             })}
           </g>

@@ -58,7 +58,7 @@ describe('the wiring centre', () => {
         result={null}
         lit={new Set()}
         onPoint={nothing}
-        picked="RX.1"
+        picked={['RX.1']}
       />,
     );
     expect(touched).toContain('aria-label="receiver 1, empty"');

@@ -1,18 +1,21 @@
 'use client';
 
 /** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
-import { parseBoilerReadings } from '@core/boiler/found-readings';
+import { OFF, parseBoilerReadings, voltsByWires } from '@core/boiler/found-readings';
 import type { PlantPart } from '@core/boiler/plant-layout';
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
 import type { Wire } from '@core/job/boiler-schema';
+import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
+import { Choice } from '../../ui/fields';
 import { LineEntry } from '../mains/line-entry';
 import { Bench } from '../shell/frame';
+import { MeasureAny } from '../shell/measure-any';
 import { ReadingSide } from '../shell/reading-side';
-import { ReadingsLog } from '../shell/readings-log';
+import { touched } from '../shell/touched';
 import { WiringCentre } from './centre';
 import { Cores } from './cores';
 import { knownOf, PartPanel } from './part-panel';
@@ -28,7 +31,13 @@ export function BoilerSurveyScreen(): ReactNode {
   const [part, setPart] = useState<PlantPart | null>(null);
   // Without a choice of its own the drawing asks of the first part nobody has spoken of.
   const shown = part ?? (survey.plant === undefined ? 'valve' : survey.input === undefined ? 'boiler' : 'spur');
+  const [reads, setReads] = useState(false);
+  const [pair, setPair] = useState<string[]>([]);
   const touch = (point: string): void => {
+    if (reads) {
+      setPair((p) => touched(p, point));
+      return;
+    }
     if (from === null || from === point) {
       setFrom(from === point ? null : point);
       return;
@@ -62,14 +71,30 @@ export function BoilerSurveyScreen(): ReactNode {
               nets={boiler.traced ? netsOf(boiler.traced) : boiler.nets}
               result={null}
               lit={lit}
-              {...(sealed ? {} : { onPoint: touch, picked: from })}
+              {...(sealed ? {} : { onPoint: touch, picked: reads ? pair : from ? [from] : [] })}
             />
-            <p className="soft">
-              {from ? `${from} to which? Touch the other end.` : 'Touch two terminals to join them, or type.'}
-            </p>
+            {boiler.traced && boiler.demands.length > 0 ? (
+              <Choice
+                label="Two touches"
+                value={reads ? 'read' : 'join'}
+                options={[
+                  { value: 'join', label: 'join them' },
+                  { value: 'read', label: 'are the meter’s' },
+                ]}
+                disabled={sealed}
+                onChoose={(v) => {
+                  setReads(v === 'read');
+                  setFrom(null);
+                  setPair([]);
+                }}
+              />
+            ) : null}
+            {reads ? null : (
+              <p className="soft">
+                {from ? `${from} to which? Touch the other end.` : 'Touch two terminals to join them, or type.'}
+              </p>
+            )}
             <WireEntry />
-            <ReadingEntry />
-            <ReadingsLog stop="survey" />
             <div className="row">
               <Button
                 disabled={sealed}
@@ -97,6 +122,9 @@ export function BoilerSurveyScreen(): ReactNode {
             </div>
             {boiler.traced ? <WireList /> : null}
           </section>
+        ) : null}
+        {plant && boiler.traced && boiler.demands.length > 0 ? (
+          <Readings pair={pair} onTaken={() => setPair([])} />
         ) : null}
         <Cores />
       </Bench>
@@ -134,29 +162,34 @@ function WireEntry(): ReactNode {
   );
 }
 
-/** Volts typed between any two terminals, in any demand. */
-function ReadingEntry(): ReactNode {
-  const { boiler, sealed, read } = useBoiler();
+/** Volts between any two terminals, in any demand. */
+function Readings({ pair, onTaken }: { pair: readonly string[]; onTaken: () => void }): ReactNode {
+  const { boiler } = useBoiler();
   const { plant, demands } = boiler;
-  if (!plant || !boiler.traced || demands.length === 0) return null;
+  if (!plant) return null;
   return (
-    <LineEntry<{ reading: BoilerReading }>
-      label="Type readings"
-      verb="Read"
+    <MeasureAny<{ reading: BoilerReading }>
+      stop="survey"
+      pair={pair}
+      touch="a terminal"
+      points={boiler.parts.flatMap((p) => p.terminals.map((t) => ({ value: `${p.id}.${t}`, label: `${p.name} ${t}` })))}
+      states={[...demands.map((d) => ({ value: d.id, label: d.name })), { value: OFF, label: 'supply off' }]}
+      quantities={[{ value: 'volts-ac', label: 'V AC' }]}
+      expects={(a, b, _quantity, state) => {
+        const volts = voltsByWires(a, b, state, demands);
+        return volts === null ? null : `${fixed(volts, 0)} V`;
+      }}
       parse={(line) => parseBoilerReadings(line, plant, demands)}
-      disabled={sealed}
       says={({ reading }) =>
         `${reading.a} to ${reading.b}: ${reading.value} V, ${demands.find((d) => d.id === reading.state)?.name ?? 'supply off'}`
       }
       example={
         <>
-          Read anything? <span className="mono">rx 4 - rx n 231 {demands[1]?.name}</span>,{' '}
+          Type <span className="mono">rx 4 - rx n 231 {demands[1]?.name}</span>,{' '}
           <span className="mono">boiler l - boiler n 0 off</span>
         </>
       }
-      onTake={(items) => {
-        for (const { reading } of items) read(`Read ${reading.a} to ${reading.b}`, { ...reading, stop: 'survey' });
-      }}
+      onTaken={onTaken}
     />
   );
 }

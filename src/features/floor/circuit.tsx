@@ -3,8 +3,10 @@
 /** The circuit drawn: supply, device with its numbered terminals, contactor where there is one, mats in parallel, probe. */
 import { CORE_WORDS } from '@core/floor/terminals';
 import type { FloorCore } from '@core/job/floor-schema';
+import { pointWords } from '@core/job/points';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
+import { TouchPoint } from '../../ui/touch-point';
 import { useFloor } from './use-floor';
 import './circuit.css';
 
@@ -13,8 +15,13 @@ const BOX = { supply: 116, device: 112, contactor: 92, mat: 118 } as const;
 const TOP = 36;
 const ROW = 42;
 
-export function FloorCircuit(): ReactNode {
-  const { floor, lit } = useFloor();
+interface Props {
+  picked?: readonly string[];
+  onPoint?: ((point: string) => void) | undefined;
+}
+
+export function FloorCircuit({ picked = [], onPoint }: Props): ReactNode {
+  const { floor, lit, job } = useFloor();
   const { sheet, load, contactor, probe } = floor;
   if (!sheet || !load) return null;
   const terminals = Object.entries(sheet.terminals);
@@ -26,12 +33,24 @@ export function FloorCircuit(): ReactNode {
   const h1 = yOf('heater-1');
   const h2 = yOf('heater-2');
   const probeY = yOf('probe-1');
+  /** Where a probe can be put: a point of the meter. */
+  const tap = (point: string, x: number, y: number, r = 7): ReactNode => (
+    <TouchPoint
+      className={`circuit-tap${picked.includes(point) ? ' picked' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}`}
+      label={pointWords(job, point)}
+      pressed={picked.includes(point)}
+      onTouch={onPoint ? () => onPoint(point) : undefined}
+    >
+      <circle className="circuit-touch" cx={x} cy={y} r={17} />
+      <circle className="circuit-screw" cx={x} cy={y} r={r} />
+    </TouchPoint>
+  );
   return (
     <div className="circuit-scroll">
       <svg
         className="floor-circuit"
         viewBox={`0 0 640 ${height}`}
-        role="img"
+        role={onPoint ? 'group' : 'img'}
         aria-label={`Supply ${fixed(load.supplyVolts, 0)} V to ${sheet.name}; ${contactor ? 'a contactor switches' : 'its relay switches'} ${load.mats.length} ${load.mats.length === 1 ? 'mat' : 'mats in parallel'}, ${fixed(load.amps, 1)} A; the probe apart from mains`}
       >
         <g className={`circuit-box${lit.has('supply') ? ' lit' : ''}`}>
@@ -46,6 +65,8 @@ export function FloorCircuit(): ReactNode {
         {(['L', 'N'] as const).map((c) => (
           <path key={c} className={`circuit-core ${c}`} d={`M ${X.supply + BOX.supply} ${yOf(c)} H ${X.device}`} />
         ))}
+        {tap('supply.L', X.supply + BOX.supply, yOf('L'))}
+        {tap('supply.N', X.supply + BOX.supply, yOf('N'))}
         {contactor ? (
           // Its contacts are fed from the supply itself, both poles.
           <>
@@ -63,7 +84,7 @@ export function FloorCircuit(): ReactNode {
           <rect x={X.device} y={TOP - 12} width={BOX.device} height={terminals.length * ROW + 20} rx={11} />
           {terminals.map(([t, c], i) => (
             <g key={t} className={lit.has(`terminal:${t}`) ? 'lit' : ''}>
-              <circle className="circuit-screw" cx={X.device + 20} cy={TOP + (i + 0.5) * ROW} r={10} />
+              {tap(`terminal.${t}`, X.device + 20, TOP + (i + 0.5) * ROW, 10)}
               <text className="mono circuit-number" x={X.device + 20} y={TOP + (i + 0.5) * ROW + 5} textAnchor="middle">
                 {t}
               </text>
@@ -99,6 +120,8 @@ export function FloorCircuit(): ReactNode {
             <text className="mono" x={X.mats + 10} y={matY(i) + 37}>
               {fixed(m.watts, 0)} W
             </text>
+            {tap(`mat.${m.id}.1`, X.mats, matY(i) + 12)}
+            {tap(`mat.${m.id}.2`, X.mats, matY(i) + 34)}
           </g>
         ))}
         <path className="circuit-core probe" d={`M ${X.device + BOX.device} ${probeY} H ${X.mats - 22}`} />

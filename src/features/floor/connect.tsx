@@ -8,7 +8,7 @@ import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
-import { FloorCircuit } from './circuit';
+import { FloorMeasure } from './measure';
 import { useFloor } from './use-floor';
 
 export function FloorConnect(): ReactNode {
@@ -22,9 +22,9 @@ export function FloorConnect(): ReactNode {
         {floor.safe.proved ? null : (
           <p className="caution-line">Not proved dead yet: prove, test, prove in Make safe before a cover comes off.</p>
         )}
+        <FloorMeasure stop="connect" />
         {terminals.length > 0 ? (
           <section className="panel stack">
-            <FloorCircuit />
             <table className="plan-table">
               <thead>
                 <tr>

@@ -9,6 +9,7 @@ import { FigureField } from '../../ui/figure-field';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { Mats } from './mats';
+import { FloorMeasure } from './measure';
 import { type FloorPart, FloorSection } from './section';
 import { useFloor } from './use-floor';
 import '../survey/survey.css';
@@ -103,6 +104,7 @@ export function FloorSurveyScreen(): ReactNode {
             Every cable screen is on earth
           </Tick>
         </section>
+        <FloorMeasure stop="survey" />
       </Bench>
       <ReadingSide here="survey" sentence={floor.sentence}>
         {floor.probe.type && survey.probe.ohms !== undefined ? (

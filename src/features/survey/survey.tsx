@@ -13,6 +13,7 @@ import { Strip } from '../../ui/strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { touched } from '../shell/touched';
 import { Around } from './around';
 import { ConductorPanel } from './conductor-panel';
 import { MeasureFound } from './measure-found';
@@ -55,7 +56,7 @@ export function Survey(): ReactNode {
     setHeld(null);
     if (mode === 'measure') {
       const point = `${place}.${terminal}`;
-      setPair(pair.includes(point) ? pair.filter((p) => p !== point) : [...pair.slice(-1), point]);
+      setPair(touched(pair, point));
       return;
     }
     if (sealed) return;

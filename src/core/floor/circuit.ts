@@ -1,0 +1,229 @@
+/**
+ * The floor as it is wired, as a circuit: supply, device with its relay, contactor, mats, screens and probe. It says
+ * what a meter reads between any two points, as a band over everything the surveys leave open (one or two poles
+ * switched by relay and breaker, the spread of the ohms).
+ *
+ * Legs: where both conductors of the supply are live (240 V of opposed legs, 208 V of two phases) the voltage of a
+ * point is x·L + y·N with real x and y, because everything here is a resistance; the angle between L and N is put in
+ * at the end: |U|² = (x·L)² + (y·N)² + 2·x·y·L·N·cos.
+ */
+import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import { CircuitSolver } from '../circuit/solve';
+import type { FloorCore, FloorSurvey } from '../job/floor-schema';
+import { floorPointWords } from '../job/points';
+import { type FloorLoad, latestOhms, nominalVolts, OHMS_BAND, ratedOhms } from './load';
+import type { FloorSheet } from './sheet';
+
+export const FLOOR_STATES = [
+  { id: 'idle', name: 'not heating' },
+  { id: 'heating', name: 'heating' },
+  { id: 'off', name: 'supply off' },
+  { id: 'apart', name: 'off, leads apart' },
+] as const;
+export type FloorStateId = (typeof FLOOR_STATES)[number]['id'];
+
+/** Mains moves by this within a day; a meter adds the rest. */
+const VOLTS_SHARE = 0.1;
+const VOLTS_LEAST = 5;
+/** Behind more than this a point floats: a meter there shows anything between nothing and the supply. */
+const FLOATS_OHMS = 1e5;
+/** Two readings of one mat agree within this. */
+const OHMS_SHARE = 0.05;
+const LEAD_OHMS = 0.5;
+/** Electronics of the device lie across its supply: an "open" pair may read this little through them. */
+const THROUGH_ELECTRONICS = 2000;
+const SOUND_INSULATION = 1e6;
+const USUAL_PROBE = 10_000;
+/** A thermistor halves or doubles with some 15 K. */
+const PROBE_FACTOR = 2.5;
+const EARTH = 'supply.E';
+
+export interface FloorCircuit {
+  survey: FloorSurvey;
+  sheet: FloorSheet | null;
+  load: FloorLoad;
+  contactor: boolean;
+}
+
+/** Every point a probe can touch, "supply.L", "terminal.3", "mat.m1.screen", "probe.2", with its words. */
+export function floorPoints(survey: FloorSurvey, sheet: FloorSheet | null): { value: string; label: string }[] {
+  return [
+    'supply.L',
+    'supply.N',
+    EARTH,
+    ...Object.keys(sheet?.terminals ?? {}).map((t) => `terminal.${t}`),
+    ...Object.keys(survey.mats).flatMap((id) => ['1', '2', 'screen'].map((end) => `mat.${id}.${end}`)),
+    'probe.1',
+    'probe.2',
+  ].map((value) => ({ value, label: floorPointWords(survey, value) ?? value }));
+}
+
+/** Volts of L and N to earth, and the cosine between them. */
+function legs(survey: FloorSurvey, volts: number): { l: number; n: number; cos: number } {
+  const nominal = nominalVolts(volts);
+  if (survey.region === 'NA' && nominal === 240) return { l: volts / 2, n: volts / 2, cos: -1 };
+  if (survey.region === 'NA' && nominal === 208) return { l: volts / Math.sqrt(3), n: volts / Math.sqrt(3), cos: -0.5 };
+  return { l: volts, n: 0, cos: 0 };
+}
+
+/** What nobody has looked at and a reading must not depend on, and which end of the ohms' spread is taken. */
+interface Variant {
+  /** The relay switches both conductors. */
+  twoPoles: boolean;
+  /** The breaker leaves N standing. */
+  neutralStays: boolean;
+  share: 'low' | 'high';
+}
+
+const VARIANTS: readonly Variant[] = [true, false].flatMap((twoPoles) =>
+  [true, false].flatMap((neutralStays) =>
+    (['low', 'high'] as const).map((share) => ({ twoPoles, neutralStays, share })),
+  ),
+);
+
+function netlist(floor: FloorCircuit, v: Variant, apart: boolean, both: boolean): Netlist {
+  const { survey, sheet, load } = floor;
+  const elements: CircuitElement[] = [];
+  const ohms = (a: string, b: string, value: number): void => {
+    const id = `${a}|${b}`;
+    elements.push({ id, name: id, a, b, kind: 'link', ohms: Math.max(value, CLOSED_OHMS) });
+  };
+  const contact = (a: string, b: string, control: string): void => {
+    const id = `${a}|${b}|${control}`;
+    const by = { control };
+    elements.push({
+      id,
+      name: id,
+      a,
+      b,
+      kind: 'contact',
+      closedOhms: CLOSED_OHMS,
+      openOhms: OPEN_OHMS,
+      by,
+      normally: 'open',
+    });
+  };
+  for (const leg of ['L', 'N'] as const) {
+    if (leg === 'N' && !both) ohms('line.N', EARTH, CLOSED_OHMS);
+    else
+      elements.push({
+        id: leg,
+        name: leg,
+        a: `line.${leg}`,
+        b: EARTH,
+        kind: 'source',
+        // One volt: the leg's own voltage is put in where its share is known.
+        volts: 1,
+        ohms: CLOSED_OHMS,
+        phase: 1,
+        ratedVA: 1e5,
+        supply: leg,
+      });
+    if (leg === 'N' && v.neutralStays) ohms('line.N', 'supply.N', CLOSED_OHMS);
+    else contact(`line.${leg}`, `supply.${leg}`, 'supply');
+  }
+  const node: Record<FloorCore, string> = {
+    L: 'supply.L',
+    N: 'supply.N',
+    E: EARTH,
+    'heater-1': 'lead.1',
+    'heater-2': 'lead.2',
+    screen: 'screen',
+    'probe-1': 'probe.1',
+    'probe-2': 'probe.2',
+  };
+  if (sheet) {
+    const at = (core: FloorCore): string =>
+      `terminal.${Object.entries(sheet.terminals).find(([, c]) => c === core)?.[0] ?? `none-${core}`}`;
+    contact(at('L'), at('heater-1'), 'heat');
+    if (v.twoPoles) contact(at('N'), at('heater-2'), 'heat');
+    else ohms(at('N'), at('heater-2'), CLOSED_OHMS);
+    if (!apart)
+      for (const [t, meant] of Object.entries(sheet.terminals))
+        ohms(`terminal.${t}`, node[survey.landed[t] ?? meant], CLOSED_OHMS);
+  }
+  if (!apart && floor.contactor) {
+    ohms('lead.1', 'lead.2', load.supplyVolts ** 2 / 5);
+    contact('supply.L', 'mats.1', 'heat');
+    contact('supply.N', 'mats.2', 'heat');
+  } else if (!apart) {
+    ohms('lead.1', 'mats.1', CLOSED_OHMS);
+    ohms('lead.2', 'mats.2', CLOSED_OHMS);
+  }
+  const joined = Object.entries(survey.mats).filter(([id]) => !apart && !survey.loose?.includes(id));
+  for (const [id, mat] of Object.entries(survey.mats)) {
+    const measured = latestOhms(mat);
+    const rated =
+      mat.ratedVolts === undefined ? null : ratedOhms({ ratedWatts: mat.ratedWatts, ratedVolts: mat.ratedVolts });
+    const low = measured === null ? (rated ?? 1) * OHMS_BAND.low : measured * (1 - OHMS_SHARE);
+    const high = measured === null ? (rated ?? 1e4) * OHMS_BAND.high : measured * (1 + OHMS_SHARE);
+    ohms(`mat.${id}.1`, `mat.${id}.2`, v.share === 'low' ? low : high);
+    if (survey.screenEarthed !== false && !apart) ohms(`mat.${id}.screen`, EARTH, CLOSED_OHMS);
+    else ohms(`mat.${id}.screen`, EARTH, OPEN_OHMS);
+  }
+  joined.forEach(([id], i) => {
+    const series = survey.joined === 'series';
+    const before = joined[i - 1]?.[0];
+    ohms(`mat.${id}.1`, series && before !== undefined ? `mat.${before}.2` : 'mats.1', CLOSED_OHMS);
+    if (!series || i === joined.length - 1) ohms(`mat.${id}.2`, 'mats.2', CLOSED_OHMS);
+  });
+  const probe = survey.probe.absent ? OPEN_OHMS : (survey.probe.ohms ?? USUAL_PROBE);
+  ohms('probe.1', 'probe.2', v.share === 'low' ? probe / PROBE_FACTOR : Math.min(OPEN_OHMS, probe * PROBE_FACTOR));
+  return { elements, ground: EARTH };
+}
+
+const CONTROLS: Record<FloorStateId, readonly string[]> = {
+  idle: ['supply'],
+  heating: ['supply', 'heat'],
+  off: [],
+  apart: [],
+};
+
+export interface Expected {
+  low: number;
+  high: number;
+}
+
+/** Volts and ohms a meter may show between two points in a state; null where the wiring does not settle it. */
+export function floorExpects(
+  floor: FloorCircuit,
+  a: string,
+  b: string,
+  quantity: 'volts-ac' | 'ohms',
+  state: FloorStateId,
+): Expected | null {
+  const energised = state === 'idle' || state === 'heating';
+  // Ohms on a live circuit are no reading.
+  if (quantity === 'ohms' && energised) return null;
+  const { l, n, cos } = legs(floor.survey, floor.load.supplyVolts);
+  const seen: Expected[] = VARIANTS.map((v) => {
+    const solver = new CircuitSolver(netlist(floor, v, state === 'apart', n > 0));
+    if (!solver.has(a) || !solver.has(b)) return { low: 0, high: Number.POSITIVE_INFINITY };
+    const controls = new Set(CONTROLS[state]);
+    const share = (off: readonly string[]): { volts: number; ohms: number } => {
+      const solution = solver.solve({ controls, suppliesOff: new Set(off) });
+      const pair = solver.probeAll([a, b], solution)[0]?.[1];
+      return { volts: (solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0), ohms: pair?.ohms ?? OPEN_OHMS };
+    };
+    const byL = share(['N']);
+    if (quantity === 'ohms') return { low: byL.ohms, high: byL.ohms };
+    const x = byL.volts * l;
+    const y = n > 0 ? share(['L']).volts * n : 0;
+    const volts = Math.sqrt(Math.max(0, x * x + y * y + 2 * x * y * cos));
+    return byL.ohms > FLOATS_OHMS ? { low: 0, high: Math.max(l + n, volts) } : { low: volts, high: volts };
+  });
+  const low = Math.min(...seen.map((s) => s.low));
+  const high = Math.max(...seen.map((s) => s.high));
+  if (!Number.isFinite(high)) return null;
+  if (quantity === 'ohms') {
+    if (low >= THROUGH_ELECTRONICS * 50)
+      return { low: state === 'apart' ? SOUND_INSULATION : THROUGH_ELECTRONICS, high: Number.POSITIVE_INFINITY };
+    // Open by one account and closed by another: nobody knows.
+    if (high > THROUGH_ELECTRONICS * 50) return null;
+    return { low: Math.max(0, low - LEAD_OHMS), high: high + LEAD_OHMS };
+  }
+  // Switched off it is dead, whatever floats.
+  if (!energised) return { low: 0, high: VOLTS_LEAST };
+  if (high - low > 0.5 * (l + n)) return null;
+  return { low: Math.max(0, low * (1 - VOLTS_SHARE) - VOLTS_LEAST / 2), high: high * (1 + VOLTS_SHARE) + VOLTS_LEAST };
+}
