@@ -266,7 +266,7 @@ export class BoilerWorld {
     for (const p of [a, b])
       if (!solver.has(p) && p !== isolated.ground) throw new RigError(`probe: there is no point "${p}"`);
     const solution = solver.solve({ controls: new Set(), suppliesOff: new Set(['spur']) });
-    return solver.probeAll([a, b], solution)[0]?.[1]?.ohms ?? 0;
+    return solver.probeAll([a, b], solution).ohms(0, 1);
   }
 
   plantState(): PlantState {

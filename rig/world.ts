@@ -176,8 +176,8 @@ export class World {
         if (!wired(label)) return false;
         if (this.calling.includes(label)) return true;
         return live.some((hot) => {
-          const [point] = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution);
-          return point?.[1] !== undefined && meterReading(point[1], 100e3) > 15;
+          const point = this.predictor.solver.probeAll([`wall.${hot}`, `wall.${label}`], solution).at(0, 1);
+          return point !== null && meterReading(point, 100e3) > 15;
         });
       });
   }
@@ -401,7 +401,7 @@ export class World {
         throw new RigError(`probe: there is no point "${point}"`);
     }
     if (kind === 'ohms' && this.supplyOn) throw new RigError('probe: ohms are read with the supply off');
-    const point = this.predictor.solver.probeAll([a, b], this.solve())[0]?.[1];
+    const point = this.predictor.solver.probeAll([a, b], this.solve()).at(0, 1);
     if (!point) return 0;
     return kind === 'ohms' ? point.ohms : meterReading(point, meterOhms);
   }

@@ -60,9 +60,17 @@ function seriesLoads(netlist: Netlist, solution: Solution): CircuitFault[] {
   const loadsAt = new Map<string, LoadElement[]>();
   const othersAt = new Map<string, number>();
   for (const element of netlist.elements) {
-    for (const node of new Set([root.get(element.a) ?? element.a, root.get(element.b) ?? element.b])) {
-      if (element.kind === 'load') loadsAt.set(node, [...(loadsAt.get(node) ?? []), element]);
-      else if (element.kind === 'source') othersAt.set(node, (othersAt.get(node) ?? 0) + 1);
+    if (element.kind !== 'load' && element.kind !== 'source') continue;
+    const a = root.get(element.a) ?? element.a;
+    const b = root.get(element.b) ?? element.b;
+    for (const node of a === b ? [a] : [a, b]) {
+      if (element.kind === 'source') {
+        othersAt.set(node, (othersAt.get(node) ?? 0) + 1);
+        continue;
+      }
+      const there = loadsAt.get(node);
+      if (there) there.push(element);
+      else loadsAt.set(node, [element]);
     }
   }
   const faults: CircuitFault[] = [];

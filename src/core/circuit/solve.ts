@@ -72,6 +72,13 @@ export class CircuitSolver {
     return volts;
   }
 
+  /** Only what runs, for those who ask nothing else of a state. */
+  running(state: CircuitState): Set<string> {
+    this.settle(state);
+    const { kernel } = this;
+    return new Set(this.netlist.elements.flatMap((e, i) => (kernel.pulledIn[i] === 1 ? [e.id] : [])));
+  }
+
   /** The settled state. */
   solve(state: CircuitState): Solution {
     const { kernel } = this;
@@ -94,32 +101,65 @@ export class CircuitSolver {
     return { volts, amps, running, blownFuses, oscillating, rounds: Math.abs(rounds) };
   }
 
-  /**
-   * Thevenin equivalent between every pair of the given nodes in the state last solved:
-   * what an ideal meter reads, and the resistance behind it. Row-major, points × points.
-   */
-  probeAll(points: readonly string[], solution: Solution): ProbePoint[][] {
+  /** Thevenin equivalents between every pair of the given nodes in the state last solved. */
+  probeAll(points: readonly string[], solution: Solution): ProbeTable {
     const { kernel } = this;
+    const n = points.length;
     const at = points.map((point) => kernel.position(point));
-    const columns = at.map((position) => {
-      const x = new Float64Array(kernel.volts.length);
-      if (position >= 0) {
-        x[position] = 1;
-        kernel.factor.solve(x);
+    const impedance = new Float64Array(n * n);
+    const column = new Float64Array(kernel.volts.length);
+    for (let j = 0; j < n; j++) {
+      column.fill(0);
+      const position = at[j] as number;
+      if (position < 0) continue;
+      column[position] = 1;
+      kernel.factor.solve(column);
+      for (let i = 0; i < n; i++) {
+        const row = at[i] as number;
+        if (row >= 0) impedance[i * n + j] = column[row] as number;
       }
-      return x;
-    });
-    const z = (i: number, j: number): number => {
-      const position = at[i] ?? -1;
-      return position < 0 ? 0 : (columns[j]?.[position] ?? 0);
-    };
-    const volts = points.map((p) => solution.volts.get(p) ?? 0);
-    return points.map((_, i) =>
-      points.map((__, j) => ({
-        open: Math.abs((volts[i] as number) - (volts[j] as number)),
-        ohms: Math.max(0, z(i, i) + z(j, j) - 2 * z(i, j)),
-      })),
+    }
+    return new ProbeTable(
+      Float64Array.from(points, (p) => solution.volts.get(p) ?? 0),
+      impedance,
     );
+  }
+}
+
+/** Every pair of some points in one state: what an ideal meter reads between them, and the resistance behind it. */
+export class ProbeTable {
+  readonly size: number;
+
+  /**
+   * @param volts of each point to the reference
+   * @param impedance node impedance matrix, row-major, ohms
+   */
+  constructor(
+    readonly volts: Float64Array,
+    readonly impedance: Float64Array,
+  ) {
+    this.size = volts.length;
+  }
+
+  open(i: number, j: number): number {
+    return Math.abs((this.volts[i] as number) - (this.volts[j] as number));
+  }
+
+  ohms(i: number, j: number): number {
+    const { impedance: z, size: n } = this;
+    return Math.max(0, (z[i * n + i] as number) + (z[j * n + j] as number) - 2 * (z[i * n + j] as number));
+  }
+
+  /** Null where there is no such point: an index of −1 is that of a point that was not found. */
+  at(i: number, j: number): ProbePoint | null {
+    const known = i >= 0 && j >= 0 && i < this.size && j < this.size;
+    return known ? { open: this.open(i, j), ohms: this.ohms(i, j) } : null;
+  }
+
+  /** Every ordered pair. */
+  *pairs(): Generator<ProbePoint> {
+    for (let i = 0; i < this.size; i++)
+      for (let j = 0; j < this.size; j++) yield { open: this.open(i, j), ohms: this.ohms(i, j) };
   }
 }
 

@@ -202,7 +202,7 @@ export function floorExpects(
     const controls = new Set(CONTROLS[state]);
     const share = (off: readonly string[]): { volts: number; ohms: number } => {
       const solution = solver.solve({ controls, suppliesOff: new Set(off) });
-      const pair = solver.probeAll([a, b], solution)[0]?.[1];
+      const pair = solver.probeAll([a, b], solution).at(0, 1);
       return { volts: (solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0), ohms: pair?.ohms ?? OPEN_OHMS };
     };
     const byL = share(['N']);

@@ -28,10 +28,9 @@ describe('any survey', () => {
       fc.property(surveyJob, (job) => {
         const d = derive(job);
         for (const p of d.predictions)
-          for (const row of p.probes)
-            for (const point of row) {
-              if (!Number.isFinite(point.open) || !Number.isFinite(point.ohms) || point.open > 120) return false;
-            }
+          for (const point of p.probes.pairs()) {
+            if (!Number.isFinite(point.open) || !Number.isFinite(point.ohms) || point.open > 120) return false;
+          }
         return Number.isFinite(d.budget?.va ?? 0);
       }),
       RUNS,

@@ -3,7 +3,7 @@
  * in is solved; the worst is shown with its parts. Keep it at or below 80 % of rated VA and every
  * coil at or above 85 % of nominal; while a coil pulls in it must still see 75 %.
  */
-import { PICK_UP } from '../circuit/netlist';
+import { type CircuitState, PICK_UP } from '../circuit/netlist';
 import { conductorOhms, RESISTANCE_GAUGES } from '../circuit/resistance.data';
 import { type WorstStates, worstStates } from '../circuit/worst';
 import { type Finding, finding } from '../findings/finding';
@@ -89,15 +89,16 @@ export function budgetStates(
   return states;
 }
 
-function solveAll(p: Predictor, states: readonly BudgetState[]): WorstStates {
-  return worstStates(
-    p.solver,
-    states.map((s) => {
-      const { controls, suppliesOff } = p.circuitState(s.call);
-      return { controls: new Set([...controls, ...s.zones.map(zoneCall)]), suppliesOff };
-    }),
-  );
-}
+/** The controls of each state, zones included. */
+const circuitStates = (p: Predictor, states: readonly BudgetState[]): CircuitState[] =>
+  states.map((s) => {
+    const state = p.circuitState(s.call);
+    if (s.zones.length === 0) return state;
+    return { controls: new Set([...state.controls, ...s.zones.map(zoneCall)]), suppliesOff: state.suppliesOff };
+  });
+
+const solveAll = (p: Predictor, states: readonly BudgetState[]): WorstStates =>
+  worstStates(p.solver, circuitStates(p, states));
 
 /** The system's sources; an accessory's own transformer is its own affair. */
 const ofSystem = (worst: WorstStates): WorstStates['sources'] =>
@@ -110,21 +111,26 @@ const fits = (worst: WorstStates): boolean =>
   (worst.weakest === null || worst.weakest.share >= COIL_SHARE);
 
 /** Each coil in turn drawing its inrush on top of the fullest state that has it running. */
-function inrushOf(installed: Installed, p: Predictor, states: readonly BudgetState[]): Inrush | null {
+function inrushOf(
+  installed: Installed,
+  p: Predictor,
+  states: readonly BudgetState[],
+  circuits: readonly CircuitState[],
+): Inrush | null {
   let worst: Inrush | null = null;
   const { kernel, netlist } = p.solver;
-  const backwards = [...states].reverse();
   for (const load of installed.loads) {
     if (load.inrushVA <= load.va || load.open) continue;
     const at = netlist.elements.findIndex((e) => e.id === `load:${load.id}`);
-    const state = backwards.find((s) => {
-      p.solver.settle(p.circuitState(s.call));
+    const fullest = circuits.findLastIndex((c) => {
+      p.solver.settle(c);
       return kernel.pulledIn[at] === 1;
     });
-    if (!state) continue;
-    const volts = p.solver.acrossWith(`load:${load.id}`, load.inrushVA, p.circuitState(state.call));
+    const circuit = circuits[fullest];
+    if (!circuit) continue;
+    const volts = p.solver.acrossWith(`load:${load.id}`, load.inrushVA, circuit);
     if (worst === null || volts < worst.volts)
-      worst = { name: load.name, volts, ok: volts >= PICK_UP * SECONDARY_VOLTS, state: state.name };
+      worst = { name: load.name, volts, ok: volts >= PICK_UP * SECONDARY_VOLTS, state: states[fullest]?.name ?? '' };
   }
   return worst;
 }
@@ -228,7 +234,8 @@ export function planBudget(
   const zones = Object.entries(job.survey.zones).map(([id, z]) => ({ id, name: z.name }));
   const states = budgetStates(calls, accessories, zones, fan);
   const p = predictor(installed, states.length);
-  const worst = solveAll(p, states);
+  const circuits = circuitStates(p, states);
+  const worst = worstStates(p.solver, circuits);
   const top = ofSystem(worst)[0];
   if (!top) return null;
   const short = !fits(worst);
@@ -239,7 +246,7 @@ export function planBudget(
     ratedVA: top.source.ratedVA,
     state: states[top.state]?.name ?? '',
     parts: top.parts,
-    inrush: inrushOf(installed, p, states),
+    inrush: inrushOf(installed, p, states, circuits),
     short,
     repair: short ? smallestRepair(job, installed, states, worst) : null,
   };

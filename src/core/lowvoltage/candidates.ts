@@ -153,7 +153,7 @@ function nextMeasurement(job: Job, standing: readonly Candidate[]): NextMeasurem
         let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
         for (let c = 0; c < others.length; c++) {
           const { probes, at } = others[c] as (typeof others)[number];
-          const pair = probes[at.get(a) ?? -1]?.[at.get(b) ?? -1];
+          const pair = probes.at(at.get(a) ?? -1, at.get(b) ?? -1);
           // NaN, where a candidate lacks the point, is neither low nor high.
           const v = pair ? meterReading(pair, METER_DEFAULT) : Number.NaN;
           volts[c] = v;

@@ -381,7 +381,7 @@ describe('diagnosis', () => {
             const j = prediction.points.indexOf('board.C');
             return reading({
               quantity: 'volts-ac',
-              value: prediction.probes[i]?.[j]?.open ?? 0,
+              value: prediction.probes.at(i, j)?.open ?? 0,
               a: `board.${l.terminal}`,
               b: 'board.C',
               state: s.id,
@@ -439,8 +439,7 @@ describe('properties of any survey', () => {
         const d = derive(build(s));
         for (const p of d.predictions) {
           expect(Number.isFinite(p.transformerVA)).toBe(true);
-          for (const row of p.probes)
-            for (const x of row) expect(Number.isFinite(x.open) && Number.isFinite(x.ohms)).toBe(true);
+          for (const x of p.probes.pairs()) expect(Number.isFinite(x.open) && Number.isFinite(x.ohms)).toBe(true);
         }
         const screws = (d.wiring?.rows ?? []).map((r) => r.newWall).filter((x) => x !== null);
         expect(new Set(screws).size).toBe(screws.length);

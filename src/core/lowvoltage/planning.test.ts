@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ProbeTable } from '../circuit/solve';
 import { derive } from '../derive';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { readJobValue } from '../job/file';
@@ -93,7 +94,7 @@ describe('predicted pairs', () => {
           name: '',
           called: [],
           points: [],
-          probes: [],
+          probes: new ProbeTable(new Float64Array(0), new Float64Array(0)),
           running: [],
           loadsRunning: [],
           transformerVA: 0,
@@ -108,10 +109,10 @@ describe('predicted pairs', () => {
   it('obey the triangle of Kirchhoff: volts round any three points add up', () => {
     const p = d.predictions.find((x) => x.state === 'cool1');
     if (!p) throw new Error('no state');
-    const signed = p.points.map((_, i) => p.probes[i]?.[p.points.indexOf('board.C')]?.open ?? 0);
+    const signed = p.points.map((_, i) => p.probes.at(i, p.points.indexOf('board.C'))?.open ?? 0);
     p.points.forEach((_, i) => {
       p.points.forEach((__, j) => {
-        expect(p.probes[i]?.[j]?.open ?? 0).toBeCloseTo(Math.abs((signed[i] ?? 0) - (signed[j] ?? 0)), 6);
+        expect(p.probes.open(i, j)).toBeCloseTo(Math.abs((signed[i] ?? 0) - (signed[j] ?? 0)), 6);
       });
     });
   });

@@ -2,7 +2,7 @@
 import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check';
 import type { CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
-import { CircuitSolver, meterReading, type ProbePoint, type Solution } from '../circuit/solve';
+import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
 import { parsePoint, roleAt } from '../job/points';
 import { readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
@@ -22,8 +22,8 @@ export interface StatePrediction {
   called: string[];
   /** Points a probe can touch: "wall.R", "board.C" … */
   points: string[];
-  /** Row-major over points: ideal volts and the resistance behind them. */
-  probes: ProbePoint[][];
+  /** Over the points: ideal volts and the resistance behind them. */
+  probes: ProbeTable;
   running: string[];
   loadsRunning: string[];
   transformerVA: number;
@@ -106,7 +106,7 @@ export function predictBetween(
   const points = [circuitPoint(p.installed, a), circuitPoint(p.installed, b)];
   const { solver } = p;
   if (!points.every((x) => solver.has(x) || x === solver.netlist.ground)) return null;
-  const point = solver.probeAll(points, solveState(p, state))[0]?.[1];
+  const point = solver.probeAll(points, solveState(p, state)).at(0, 1);
   return point ? meterReading(point, meterOhms) : null;
 }
 
@@ -137,7 +137,7 @@ export function predictedVolts(
 ): number | null {
   const i = prediction.points.indexOf(a);
   const j = prediction.points.indexOf(b);
-  const point = prediction.probes[i]?.[j];
+  const point = prediction.probes.at(i, j);
   return point ? meterReading(point, meterOhms) : null;
 }
 
@@ -155,7 +155,7 @@ export function pairTable(prediction: StatePrediction): PairRow[] {
   const milli = (v: number): number => Math.round(v * 1000) / 1000;
   prediction.points.forEach((a, i) => {
     for (let j = i + 1; j < prediction.points.length; j++) {
-      const point = prediction.probes[i]?.[j];
+      const point = prediction.probes.at(i, j);
       const b = prediction.points[j];
       if (!point || b === undefined) continue;
       rows.push({
@@ -216,7 +216,7 @@ export function estimateSource(
   const { solver } = nominal;
   const known = (point: string): boolean => solver.has(point) || point === solver.netlist.ground;
   if (!known(reading.a) || !known(reading.b)) return unknown;
-  const volts = solver.probeAll([reading.a, reading.b], solveState(nominal, idle))[0]?.[1]?.open ?? 0;
+  const volts = solver.probeAll([reading.a, reading.b], solveState(nominal, idle)).open(0, 1);
   // Loads are resistances: every voltage of a state scales with the source.
   const implied = volts > 1 ? (nominalVolts * reading.value) / volts : null;
   if (implied === null) return unknown;

@@ -80,7 +80,7 @@ function burnsIn(p: StatePrediction, solver: ReturnType<typeof predictor>['solve
   const at = (node: string): number => {
     const i = p.points.indexOf(node);
     const ground = p.points.indexOf(solver.netlist.ground);
-    return i < 0 || ground < 0 ? 0 : (p.probes[i]?.[ground]?.open ?? 0);
+    return i < 0 || ground < 0 ? 0 : p.probes.open(i, ground);
   };
   for (const e of solver.netlist.elements)
     if (e.kind === 'load' && Math.abs(at(e.a) - at(e.b)) > COOKED_SHARE * e.ratedVolts)

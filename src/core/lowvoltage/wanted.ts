@@ -8,7 +8,7 @@ import type { Job } from '../job/schema';
 import { withPlannedFan } from './air';
 import { installedAsPlanned } from './installed-as-planned';
 import type { WiringPlan } from './plan';
-import { predictor, solveState } from './predict';
+import { predictor } from './predict';
 import { type CallState, callStates } from './states';
 import { isHeatPump } from './system';
 import type { LowVoltageSystem } from './system-type';
@@ -94,7 +94,7 @@ export function missedTruth(job: Job, system: LowVoltageSystem, sheet: DeviceShe
   const missed: Missed[] = [];
   for (const state of callStates(planned, planned.air.heating === 'thermostat')) {
     if (state.dead) continue;
-    const { running } = solveState(p, state);
+    const running = p.solver.running(p.circuitState(state));
     const wanted = wantedLoads(planned, state);
     const lacks = [...wanted].filter((id) => names.has(id) && !running.has(`load:${id}`));
     const extra = [...names.keys()].filter((id) => JUDGED.has(id) && running.has(`load:${id}`) && !wanted.has(id));

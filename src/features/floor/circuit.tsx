@@ -14,6 +14,9 @@ const X = { supply: 16, device: 196, contactor: 374, mats: 508 } as const;
 const BOX = { supply: 116, device: 112, contactor: 92, mat: 118 } as const;
 const TOP = 36;
 const ROW = 42;
+/** Where a mat's two cores enter its box: far enough apart for a thumb. */
+const ENDS = [12, 48] as const;
+const matY = (i: number): number => TOP + 4 + i * 72;
 
 interface Props {
   picked?: readonly string[];
@@ -25,14 +28,14 @@ export function FloorCircuit({ picked = [], onPoint }: Props): ReactNode {
   const { sheet, load, contactor, probe } = floor;
   if (!sheet || !load) return null;
   const terminals = Object.entries(sheet.terminals);
-  const rows = Math.max(terminals.length, load.mats.length + 1);
-  const height = TOP + rows * ROW + 16;
   const yOf = (core: FloorCore): number => TOP + (terminals.findIndex(([, c]) => c === core) + 0.5) * ROW;
-  const matY = (i: number): number => TOP + 14 + i * 58;
   const from = contactor ? X.contactor + BOX.contactor : X.device + BOX.device;
   const h1 = yOf('heater-1');
   const h2 = yOf('heater-2');
   const probeY = yOf('probe-1');
+  // The bead lies below the last mat, however many there are.
+  const beadY = Math.max(probeY, matY(load.mats.length) + 12);
+  const height = Math.max(TOP + terminals.length * ROW, beadY + 12) + 16;
   /** Where a probe can be put: a point of the meter. */
   const tap = (point: string, x: number, y: number, r = 7): ReactNode => (
     <TouchPoint
@@ -111,27 +114,30 @@ export function FloorCircuit({ picked = [], onPoint }: Props): ReactNode {
         ) : null}
         {load.mats.map((m, i) => (
           <g key={m.id} className={`circuit-box mat-box${lit.has(`mat:${m.id}`) || lit.has('mats') ? ' lit' : ''}`}>
-            <path className="circuit-core L" d={`M ${from} ${h1} H ${from + 14} V ${matY(i) + 12} H ${X.mats}`} />
-            <path className="circuit-core N" d={`M ${from} ${h2} H ${from + 22} V ${matY(i) + 34} H ${X.mats}`} />
-            <rect x={X.mats} y={matY(i)} width={BOX.mat} height={46} rx={9} />
-            <text x={X.mats + 10} y={matY(i) + 19}>
+            <path className="circuit-core L" d={`M ${from} ${h1} H ${from + 14} V ${matY(i) + ENDS[0]} H ${X.mats}`} />
+            <path className="circuit-core N" d={`M ${from} ${h2} H ${from + 22} V ${matY(i) + ENDS[1]} H ${X.mats}`} />
+            <rect x={X.mats} y={matY(i)} width={BOX.mat} height={60} rx={9} />
+            <text x={X.mats + 16} y={matY(i) + 25}>
               {m.name}
             </text>
-            <text className="mono" x={X.mats + 10} y={matY(i) + 37}>
+            <text className="mono" x={X.mats + 16} y={matY(i) + 44}>
               {fixed(m.watts, 0)} W
             </text>
-            {tap(`mat.${m.id}.1`, X.mats, matY(i) + 12)}
-            {tap(`mat.${m.id}.2`, X.mats, matY(i) + 34)}
+            {tap(`mat.${m.id}.1`, X.mats, matY(i) + ENDS[0])}
+            {tap(`mat.${m.id}.2`, X.mats, matY(i) + ENDS[1])}
           </g>
         ))}
-        <path className="circuit-core probe" d={`M ${X.device + BOX.device} ${probeY} H ${X.mats - 22}`} />
         <path
           className="circuit-core probe"
-          d={`M ${X.device + BOX.device} ${yOf('probe-2')} H ${X.mats - 30} V ${probeY + 8} H ${X.mats - 22}`}
+          d={`M ${X.device + BOX.device} ${probeY} H ${X.mats - 44} V ${beadY - 4} H ${X.mats - 22}`}
+        />
+        <path
+          className="circuit-core probe"
+          d={`M ${X.device + BOX.device} ${yOf('probe-2')} H ${X.mats - 54} V ${beadY + 5} H ${X.mats - 22}`}
         />
         <g className={lit.has('probe') ? 'lit' : ''}>
-          <circle className="bead" cx={X.mats - 14} cy={probeY + 3} r={9} />
-          <text x={X.mats + 4} y={probeY + 8}>
+          <circle className="bead" cx={X.mats - 14} cy={beadY} r={9} />
+          <text x={X.mats + 4} y={beadY + 5}>
             {probe.type ? `${probe.type.replace('k', ' kΩ')}` : 'probe'}
           </text>
         </g>
