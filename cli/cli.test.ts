@@ -81,6 +81,9 @@ describe('augerset', { timeout: 60_000 }, () => {
       code: 2,
       err: expect.stringContaining('floor.areaSquareMetres: area must be above zero'),
     });
+    const tried = JSON.parse(run('try', right, '5 l').out) as { raised: { code: string }[] };
+    expect(tried.raised.map((f) => f.code)).toContain('floor.miswired');
+    expect(run('try', right, '9 l')).toMatchObject({ code: 2, err: expect.stringContaining('Terminals here: 1, 2') });
     expect(run('validate', right).out).toContain('1 mat');
     expect(run('spice', right, '--state', 'on')).toMatchObject({
       code: 2,

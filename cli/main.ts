@@ -11,8 +11,10 @@ import { DeviceSheet } from '../src/core/devices/sheet';
 import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
 import { predictor } from '../src/core/lowvoltage/predict';
+import { parseTrial, tryIt } from '../src/core/lowvoltage/try-it';
 import { verifySeal } from '../src/core/record/seal';
 import { maskedCopy } from '../src/core/record/share';
+import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
 
 /** The plant in one demand, valves arrived, as traced or as planned. */
@@ -98,6 +100,38 @@ program
     if (what === 'job') print(jobFileSchema());
     else if (what === 'device') print(z.toJSONSchema(DeviceSheet, { io: 'input' }));
     else throw new UsageError(`schema: "${what}" is neither job nor device`);
+  });
+
+program
+  .command('try')
+  .description('try a proposal on a copy of a job: what it raises, clears and runs; the file stays as it is')
+  .argument('<job.json>')
+  .argument('<what>', 'comma between: "blue on c, link r rc", "rx 4 - hw brown", "3 l", "set fan.heating equipment"')
+  .action(async (file: string, what: string) => {
+    const job = await readJob(file);
+    const d = derive(job);
+    const entries = what
+      .split(/[,;\n]/)
+      .map((t) => t.trim())
+      .filter((t) => t !== '');
+    const { installed } = d;
+    const wiring = installed !== null && !entries.some((t) => /^set\s/i.test(t));
+    const wrong = (text: string, problem: string): UsageError => new UsageError(`try: “${text}”: ${problem}`);
+    if (wiring) {
+      const trials = entries.map((text) => {
+        const entry = parseTrial(text, job, installed);
+        if (!entry.ok) throw wrong(text, entry.problem);
+        return entry.trial;
+      });
+      print(tryIt(d, trials));
+      return;
+    }
+    const edits = parseJobTrials(what, d).map((entry) => {
+      if (!entry.ok) throw wrong(entry.text, entry.problem);
+      return entry.edit;
+    });
+    if (edits.length === 0) throw new UsageError('try: nothing to try');
+    print(tryOnCopy(job, (j) => edits.reduce((x, edit) => edit(x), j)));
   });
 
 program

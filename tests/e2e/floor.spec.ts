@@ -248,3 +248,25 @@ test('papers of a floor job, and its screens without accessibility faults', asyn
     expect(violations.map((v) => `${stop} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
   }
 });
+
+test('a reading between two touched points is held against the wiring; a live one stops the job', async ({ page }) => {
+  await newFloorJob(page, 'Net store');
+  await survey(page, '450 w 240 v 128 ohm 550 meg', '3.6');
+  await page.getByRole('button', { name: 'terminal 1', exact: true }).click();
+  await page.getByRole('button', { name: 'terminal 2', exact: true }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'terminal 1 to terminal 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Ω', exact: true }).click();
+  await page.getByLabel('While it is').selectOption('off');
+  await expect(page.getByText('Expect 121 Ω to 135 Ω')).toBeVisible();
+  await page.getByLabel('Meter says').fill('128');
+  await page.getByLabel('Meter says').press('Enter');
+  await page.getByLabel('Type readings').fill('5 6 231 heating, mat 1 ol apart, 9 l 3');
+  await page.getByLabel('Type readings').press('Enter');
+  // What was not understood stays to be mended.
+  await expect(page.getByLabel('Type readings')).toHaveValue('9 l 3');
+  await kept(page);
+  await page.reload();
+  await goTo(page, 'Connect');
+  await expect(page.getByText(/Live: terminal 5 to terminal 6 read 231 V/)).toBeVisible();
+  await expect(page.getByText(/Mat 1, one core to Mat 1, other core read 100 MΩ/)).toBeVisible();
+});
