@@ -1,4 +1,5 @@
 /** What every route handler needs: bounded bodies, same-origin writes, errors with a place. */
+import { parseJson } from '@core/job/bounds';
 import type * as z from 'zod';
 
 export const MAX_BODY_BYTES = 6_000_000;
@@ -48,9 +49,11 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<{
   if (typeof text !== 'string') return { response: text };
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
-  } catch {
-    return { response: problems(400, [{ path: '', message: 'The request is not valid JSON.' }]) };
+    raw = parseJson(text);
+  } catch (error) {
+    const deep = error instanceof Error && error.message.startsWith('more than');
+    const message = deep ? `The request is ${error.message}.` : 'The request is not valid JSON.';
+    return { response: problems(400, [{ path: '', message }]) };
   }
   const parsed = schema.safeParse(raw);
   return parsed.success

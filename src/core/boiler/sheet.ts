@@ -20,7 +20,7 @@ export const BoilerSheet = z.strictObject({
   hotWater: z.boolean(),
   /** Has a "hot water off" output, which a three-port plant needs. */
   hotWaterOff: z.boolean(),
-  contactAmps: z.number().positive().max(16),
+  contactAmps: z.number().min(0.1).max(16),
   needsNeutral: z.boolean(),
   head: z.enum(['battery', 'mains', 'wired']),
   /** Minutes; 0 where there is no such part. */

@@ -93,7 +93,7 @@ export const SettingEntry = z.strictObject({
     .strictObject({
       low: z.number(),
       high: z.number(),
-      step: z.number().positive(),
+      step: z.number().min(1e-3).max(1000),
       unit: z.enum(['K', 's', 'min', '/h', '°C', '%', 'min/h', 'W', '/kWh']),
     })
     .optional(),
@@ -153,14 +153,14 @@ export const DeviceSheet = z
         .array(z.enum(['24v', 'battery', 'idle-loads']))
         .min(1)
         .max(3),
-      va: z.number().positive().max(20),
+      va: z.number().min(0.01).max(20),
       commonRequired: z.boolean(),
       lowVolts: z.number().min(10).max(24).default(20),
       highVolts: z.number().min(24).max(40).default(30),
       /** The R terminal that powers it, where two transformers are kept apart; either side without. */
       from: z.union([TerminalLabel, z.literal('either')]).optional(),
       /** What it draws through an idle coil to live on without C, where it can. */
-      idleMilliamps: z.number().positive().max(200).optional(),
+      idleMilliamps: z.number().min(0.1).max(200).optional(),
     }),
     terminals: z.array(SheetTerminal).min(2).max(24),
     /** The terminal a single R conductor lands on. */
@@ -195,7 +195,7 @@ export const DeviceSheet = z
     registration: z
       .strictObject({
         way: z.enum(['short-code', 'card-digits', 'square-code']),
-        codeMinutes: z.number().positive().max(1440).optional(),
+        codeMinutes: z.number().min(0.1).max(1440).optional(),
         bands: z.array(z.enum(['2.4', '5'])).min(1),
       })
       .optional(),

@@ -11,11 +11,13 @@ export interface CsvResult {
 }
 
 const MAX_ROWS = 2000;
+const MAX_CHARACTERS = 1_000_000;
 const GAP_MINUTES = 20;
 const TIME_HEADS = ['minute', 'minutes', 'min', 'time', 'seconds', 's'];
 const TEMPERATURE_HEADS = ['celsius', '°c', 'c', 'fahrenheit', '°f', 'f', 'probe', 'temperature', 'floor'];
 
-const clean = (s: string): string => s.trim().toLowerCase();
+/** A head is a word or two: more of it is no head, and is not searched. */
+const clean = (s: string): string => s.slice(0, 80).trim().toLowerCase();
 /** "floor (°C)" → "floor" and "°c". */
 function head(cell: string): { name: string; unit: string | null } {
   const m = /^([^([]*)[([]?([^)\]]*)[)\]]?$/.exec(clean(cell));
@@ -36,6 +38,14 @@ function clockMinutes(text: string): number | null {
  * cannot be read, so that no point is lost unnoticed.
  */
 export function readLogCsv(text: string): CsvResult {
+  if (text.length > MAX_CHARACTERS)
+    return {
+      points: [],
+      problems: [
+        { line: 1, message: `${(text.length / 1e6).toFixed(1)} MB: at most ${MAX_CHARACTERS / 1e6} MB is read` },
+      ],
+      gaps: [],
+    };
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
   const problems: CsvResult['problems'] = [];
   const none = { points: [], problems, gaps: [] };

@@ -32,7 +32,7 @@ export const FloorSheet = z.strictObject({
   family: z.literal('floor'),
   /** Supplies it takes, V. */
   volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
-  relayAmps: z.number().positive().max(25),
+  relayAmps: z.number().min(0.5).max(25),
   /** Has its own ground-fault protection, with a test and a reset. */
   groundFault: z.boolean(),
   probes: z.array(ProbeType).min(1),

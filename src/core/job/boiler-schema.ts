@@ -1,11 +1,7 @@
 /** What a boiler job's survey holds: the plant, its ratings, what is joined to what, hot water and its use. */
 import * as z from 'zod';
+import { many, size } from './bounds';
 
-const key = z
-  .string()
-  .min(1)
-  .max(64)
-  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
 const text = z.string().max(200);
 
 /** "RX.4", "HW.brown", "BOILER.SL": a part and one of its terminals. */
@@ -40,9 +36,9 @@ export const BoilerSurvey = z.strictObject({
   /** A core at the device that was traced or landed as its neutral; none: there is no neutral there. */
   deviceNeutral: z.enum(['landed', 'none']).optional(),
   /** Electrical, at 230 V. */
-  boilerVA: z.number().positive().max(2000).optional(),
-  pumpVA: z.number().positive().max(2000).optional(),
-  fuseAmps: z.number().positive().max(63).optional(),
+  boilerVA: size(1, 2000, 'VA', 'a boiler’s own draw').optional(),
+  pumpVA: size(1, 2000, 'VA', 'a pump').optional(),
+  fuseAmps: size(0.5, 63, 'A', 'a fuse').optional(),
   earth: z.boolean().optional(),
   /** shared: borrowed from another circuit. */
   neutral: z.enum(['own', 'shared']).optional(),
@@ -57,16 +53,16 @@ export const BoilerSurvey = z.strictObject({
   /** Cores coiled unused on the mains cables. */
   spareCores: z.int().min(0).max(24).optional(),
   /** What is joined now, where somebody traced it; the plan stands in for it until then. */
-  wires: z.record(key, Wire).optional(),
-  boilerWatts: z.number().positive().max(200_000).optional(),
+  wires: many(Wire, 'wires').optional(),
+  boilerWatts: size(500, 200_000, 'W', 'a boiler').optional(),
   flowCelsius: z.number().min(20).max(90).optional(),
-  dropKelvin: z.number().positive().max(40).optional(),
+  dropKelvin: size(1, 40, 'K', 'flow less return').optional(),
   emitters: z.enum(['radiators', 'floor']).optional(),
   floor: z.enum(['living', 'bathroom', 'edge', 'timber']).optional(),
   cylinder: z
     .strictObject({
-      litres: z.number().positive().max(2000),
-      coilWatts: z.number().positive().max(100_000).optional(),
+      litres: size(1, 2000, 'litres', 'a cylinder'),
+      coilWatts: size(100, 100_000, 'W', 'a coil').optional(),
       targetCelsius: z.number().min(20).max(90).optional(),
       coldCelsius: z.number().min(1).max(40).optional(),
       lossWattsPerKelvin: z.number().min(0).max(50).optional(),
@@ -80,36 +76,35 @@ export const BoilerSurvey = z.strictObject({
     .max(12)
     .optional(),
   drawOffs: z
-    .array(z.strictObject({ at: minute, litres: z.number().positive().max(500) }))
+    .array(z.strictObject({ at: minute, litres: size(0.1, 500, 'litres', 'a draw-off') }))
     .max(24)
     .optional(),
   /** Cores found in a box whose purpose nobody knows: what each reads to earth, by state. */
-  cores: z
-    .record(
-      key,
-      z.strictObject({
-        colour: text,
-        /** Volts to earth with nothing calling, and with the old thermostat calling. */
-        idleVolts: z.number().min(0).max(300).optional(),
-        callVolts: z.number().min(0).max(300).optional(),
-        /** Continuity to the neutral bar with the supply off. */
-        toNeutralOhms: z.number().min(0).max(1e9).optional(),
-        /** To the earth bar, likewise. */
-        toEarthOhms: z.number().min(0).max(1e9).optional(),
-        /** How it was dead for the ohms: with the live alone off, both bars may be one upstream. */
-        isolation: z.enum(['live-only', 'double-pole']).optional(),
-        /** Seen in the junction box: where its other end is. */
-        junction: z.enum(['live', 'switched', 'neutral', 'earth', 'loose']).optional(),
-      }),
-    )
-    .prefault({}),
+  cores: many(
+    z.strictObject({
+      colour: text,
+      /** Volts to earth with nothing calling, and with the old thermostat calling. */
+      idleVolts: z.number().min(0).max(300).optional(),
+      callVolts: z.number().min(0).max(300).optional(),
+      /** Continuity to the neutral bar with the supply off. */
+      toNeutralOhms: z.number().min(0).max(1e9).optional(),
+      /** To the earth bar, likewise. */
+      toEarthOhms: z.number().min(0).max(1e9).optional(),
+      /** How it was dead for the ohms: with the live alone off, both bars may be one upstream. */
+      isolation: z.enum(['live-only', 'double-pole']).optional(),
+      /** Seen in the junction box: where its other end is. */
+      junction: z.enum(['live', 'switched', 'neutral', 'earth', 'loose']).optional(),
+    }),
+    'cores',
+  ).prefault({}),
   /** Thermostats to pair. */
   heads: z.int().min(1).max(12).optional(),
   internet: z.boolean().optional(),
   /** Tasks of the start, by id: when each was begun and done. */
-  start: z
-    .record(key, z.strictObject({ begun: z.iso.datetime({ offset: true }).optional(), done: z.boolean().optional() }))
-    .prefault({}),
+  start: many(
+    z.strictObject({ begun: z.iso.datetime({ offset: true }).optional(), done: z.boolean().optional() }),
+    'ticks',
+  ).prefault({}),
 });
 
 export type BoilerSurvey = z.infer<typeof BoilerSurvey>;

@@ -6,6 +6,7 @@ import * as z from 'zod';
 import { insulation } from '../survey/colours.data';
 import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
 import { terminalInfo } from '../survey/terminals.data';
+import { MOST, many, parseJson } from './bounds';
 import {
   Accessory,
   ColourName,
@@ -24,6 +25,10 @@ import {
 } from './schema';
 
 export const MAX_FILE_BYTES = 4_000_000;
+/** Typed landings in a file. */
+const LINE_LENGTH = 2000;
+const MOST_LINES = 64;
+const MOST_PROBLEMS = 20;
 
 export interface FileProblem {
   /** Path in the file: "survey.conductors.2.wall". */
@@ -62,12 +67,12 @@ const JumperInput = z.union([z.tuple([TerminalLabel, TerminalLabel]), Jumper]);
 
 const SurveyInput = z.strictObject({
   ...Survey.shape,
-  conductors: z.union([z.array(ConductorInput).max(48), z.record(z.string(), ConductorInput)]).optional(),
-  jumpers: z.union([z.array(JumperInput).max(12), z.record(z.string(), Jumper)]).optional(),
-  accessories: z.union([z.array(Accessory).max(8), z.record(z.string(), Accessory)]).optional(),
-  zones: z.union([z.array(Zone).max(8), z.record(z.string(), Zone)]).optional(),
+  conductors: z.union([z.array(ConductorInput).max(MOST.conductors), many(ConductorInput, 'conductors')]).optional(),
+  jumpers: z.union([z.array(JumperInput).max(MOST.jumpers), many(Jumper, 'jumpers')]).optional(),
+  accessories: z.union([z.array(Accessory).max(MOST.accessories), many(Accessory, 'accessories')]).optional(),
+  zones: z.union([z.array(Zone).max(MOST.zones), many(Zone, 'zones')]).optional(),
   /** Conductors as typed in Survey: "r red, c blue, y yellow". */
-  lines: z.union([z.string(), z.array(z.string())]).optional(),
+  lines: z.union([z.string().max(LINE_LENGTH), z.array(z.string().max(LINE_LENGTH)).max(MOST_LINES)]).optional(),
 });
 
 /** The file as people may write it. Its JSON Schema is published; a full export is also valid. */
@@ -80,13 +85,15 @@ export const JobFile = z.strictObject({
   survey: SurveyInput.optional(),
   readings: z
     .union([
-      z.array(
-        Reading.partial({ at: true, by: true, source: true }).extend({
-          quantity: Reading.shape.quantity,
-          value: Reading.shape.value,
-        }),
-      ),
-      z.record(z.string(), Reading),
+      z
+        .array(
+          Reading.partial({ at: true, by: true, source: true }).extend({
+            quantity: Reading.shape.quantity,
+            value: Reading.shape.value,
+          }),
+        )
+        .max(MOST.readings),
+      many(Reading, 'readings'),
     ])
     .optional(),
 });
@@ -151,25 +158,30 @@ function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: F
   }
   let survey = Survey.parse({
     ...rest,
+    jumpers: Array.isArray(jumpers)
+      ? keyed(
+          jumpers.map((j) =>
+            Array.isArray(j) ? { place: 'wall', a: canonicalTerminal(j[0]), b: canonicalTerminal(j[1]) } : j,
+          ),
+          'j',
+        )
+      : { ...jumpers },
     accessories: keyed(accessories, 'a'),
     zones: keyed(zones, 'z'),
     conductors: Object.fromEntries(entries.map(([id, c]) => [id, conductor(c)])),
   });
-  const jumperList = Array.isArray(jumpers) ? jumpers : Object.values(jumpers ?? {});
-  jumperList.forEach((j, i) => {
-    const full = Array.isArray(j)
-      ? { place: 'wall' as const, a: canonicalTerminal(j[0]), b: canonicalTerminal(j[1]) }
-      : j;
-    const ids = Array.isArray(jumpers) ? [] : Object.keys(jumpers ?? {});
-    survey = { ...survey, jumpers: { ...survey.jumpers, [ids[i] ?? `j${i + 1}`]: full } };
-  });
   const typed = typeof lines === 'string' ? [lines] : (lines ?? []);
   typed.forEach((line, i) => {
     const path = typeof lines === 'string' ? 'survey.lines' : `survey.lines.${i}`;
+    if (problems.length >= MOST_PROBLEMS) return;
     for (const entry of parseQuickEntry(line)) {
       const result = entry.ok ? applyEntry(survey, entry.action) : entry;
       if (!result.ok) problems.push({ path, message: `${entry.text}: ${result.problem}` });
       else if ('survey' in result) survey = result.survey;
+      if (Object.keys(survey.conductors).length > MOST.conductors) {
+        problems.push({ path, message: `at most ${MOST.conductors} conductors` });
+        return;
+      }
     }
   });
   return survey;
@@ -179,9 +191,11 @@ function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: F
 function issueProblem(issue: z.core.$ZodIssue, prefix: PropertyKey[] = []): FileProblem {
   const path = [...prefix, ...issue.path];
   if (issue.code === 'invalid_union' && issue.errors.length > 0) {
-    const branch = [...issue.errors].sort((a, b) => depth(b) - depth(a))[0];
+    // A branch whose shape fits and whose content does not says more than one of another shape.
+    const misfit = (issues: readonly z.core.$ZodIssue[]): number => (issues[0]?.code === 'invalid_type' ? 1 : 0);
+    const branch = [...issue.errors].sort((a, b) => depth(b) - depth(a) || misfit(a) - misfit(b))[0];
     const inner = branch?.[0];
-    if (inner && inner.path.length > 0) return issueProblem(inner, path);
+    if (inner && (inner.path.length > 0 || misfit(branch ?? []) === 0)) return issueProblem(inner, path);
   }
   return { path: path.map(String).join('.'), message: issue.message };
 }
@@ -194,7 +208,8 @@ function jsonProblem(text: string, error: unknown): FileProblem {
   const before = text.slice(0, at?.[1] ? Number(at[1]) : text.length);
   const line = before.split('\n').length;
   const column = before.length - before.lastIndexOf('\n');
-  return { path: '', message: `not valid JSON at line ${line}, column ${column}` };
+  const deep = /^(more than \d+ levels deep)/.exec(message)?.[1];
+  return { path: '', message: `${deep ?? 'not valid JSON'} at line ${line}, column ${column}` };
 }
 
 /** Reads the text of a job file; says what is wrong and where, or gives a whole job. */
@@ -212,7 +227,7 @@ export function readJobFile(text: string): FileResult {
   }
   let value: unknown;
   try {
-    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+    value = parseJson(text.replace(/^\uFEFF/, ''));
   } catch (error) {
     return { ok: false, problems: [jsonProblem(text, error)] };
   }
@@ -239,7 +254,8 @@ export function readJobValue(value: unknown): FileResult {
     };
   }
   const parsed = JobFile.safeParse(value);
-  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map((i) => issueProblem(i)) };
+  if (!parsed.success)
+    return { ok: false, problems: parsed.error.issues.slice(0, MOST_PROBLEMS).map((i) => issueProblem(i)) };
   const problems: FileProblem[] = [];
   const { survey, device, readings, ...rest } = parsed.data;
   const epoch = '2000-01-01T00:00:00Z';
@@ -256,7 +272,7 @@ export function readJobValue(value: unknown): FileResult {
   const job = Job.safeParse(built);
   return job.success
     ? { ok: true, job: job.data }
-    : { ok: false, problems: job.error.issues.slice(0, 20).map((i) => issueProblem(i)) };
+    : { ok: false, problems: job.error.issues.slice(0, MOST_PROBLEMS).map((i) => issueProblem(i)) };
 }
 
 export const jobFileSchema = (): unknown => z.toJSONSchema(JobFile, { io: 'input', unrepresentable: 'any' });

@@ -1,18 +1,14 @@
 /** What a floor heating job's survey holds: supply, mats with their readings, probe, floor and room, and what was logged. */
 import * as z from 'zod';
+import { key, many, size } from './bounds';
 
-const key = z
-  .string()
-  .min(1)
-  .max(64)
-  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
 const text = z.string().max(200);
 
 /** A broken core reads "OL" on the meter and is kept as 1e8. */
 const ohms = z
   .number()
-  .positive('ohms must be above zero: a short reads a few tenths, a broken core reads OL')
-  .max(1e9);
+  .min(1e-3, 'ohms must be above zero: a short reads a few tenths, a broken core reads OL')
+  .max(1e9, 'beyond what a meter reads: a broken core reads OL and is kept as 1e8');
 
 export const Covering = z.enum(['tile', 'stone', 'timber', 'laminate', 'vinyl', 'carpet']);
 /** What the cable lies in, and on. */
@@ -30,8 +26,8 @@ export const MatReading = z.strictObject({
 
 export const Mat = z.strictObject({
   name: text.optional(),
-  ratedWatts: z.number().positive('watts must be above zero').max(10_000),
-  ratedVolts: z.number().positive('volts must be above zero').max(500).optional(),
+  ratedWatts: size(1, 10_000, 'W', 'watts'),
+  ratedVolts: size(1, 500, 'V', 'volts').optional(),
   before: MatReading.optional(),
   after: MatReading.optional(),
   connection: MatReading.optional(),
@@ -45,11 +41,11 @@ const minute = z.int().min(0).max(1440);
 export const FloorSurvey = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
   /** As measured. */
-  supplyVolts: z.number().positive('volts must be above zero').max(500).optional(),
-  breakerAmps: z.number().positive().max(125).optional(),
+  supplyVolts: size(1, 500, 'V', 'volts').optional(),
+  breakerAmps: size(1, 125, 'A', 'a breaker').optional(),
   /** Ground-fault protection ahead of the device. */
   groundFault: z.enum(['upstream', 'none']).optional(),
-  mats: z.record(key, Mat).prefault({}),
+  mats: many(Mat, 'mats').prefault({}),
   joined: z.enum(['parallel', 'series']).optional(),
   /** Mats whose leads are joined to nothing. */
   loose: z.array(key).max(24).optional(),
@@ -74,7 +70,7 @@ export const FloorSurvey = z.strictObject({
       absent: z.boolean().optional(),
     })
     .prefault({}),
-  areaSquareMetres: z.number().positive('area must be above zero').max(1000).optional(),
+  areaSquareMetres: size(0.05, 1000, 'm²', 'area').optional(),
   covering: Covering.optional(),
   /** m²K/W, where the covering's sheet gives it. */
   coveringResistance: z.number().min(0).max(0.5).optional(),
@@ -88,22 +84,22 @@ export const FloorSurvey = z.strictObject({
   outdoorCelsius: z.number().min(-40).max(45).optional(),
   /** Coldest the room must be held at. */
   designCelsius: z.number().min(-40).max(20).optional(),
-  lossWattsPerKelvin: z.number().positive().max(2000).optional(),
+  lossWattsPerKelvin: size(0.1, 2000, 'W/K', 'what the room loses').optional(),
   screenEarthed: z.boolean().optional(),
   old: z.enum(['none', 'mechanical', 'electronic']).optional(),
   slackMillimetres: z.number().min(0).max(2000).optional(),
   /** Terminal number to the core found or put on it. */
-  landed: z.record(key, FloorCore).prefault({}),
+  landed: many(FloorCore, 'cores').prefault({}),
   price: z
     .strictObject({
-      perKwh: z.number().positive().max(1000),
+      perKwh: size(1e-4, 1000, '', 'a price'),
       currency: z.string().min(1).max(5),
       /** A cheaper stretch of every day, which may pass midnight. */
-      offPeak: z.strictObject({ from: minute, to: minute, perKwh: z.number().positive().max(1000) }).optional(),
+      offPeak: z.strictObject({ from: minute, to: minute, perKwh: size(1e-4, 1000, '', 'a price') }).optional(),
     })
     .optional(),
   /** Answers of the first start, by step. */
-  start: z.record(key, z.strictObject({ said: text, at: z.iso.datetime({ offset: true }) })).prefault({}),
+  start: many(z.strictObject({ said: text, at: z.iso.datetime({ offset: true }) }), 'ticks').prefault({}),
   /** The probe logged while the floor heats at full power, minutes from switching on. */
   log: z
     .array(z.strictObject({ minute: z.number().min(0).max(2880), celsius: z.number().min(-20).max(90) }))

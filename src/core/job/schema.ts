@@ -5,6 +5,7 @@
  */
 import * as z from 'zod';
 import { BoilerSurvey } from './boiler-schema';
+import { key, many, size } from './bounds';
 import { FloorSurvey } from './floor-schema';
 
 export const JOB_FORMAT = 'augerset.job';
@@ -13,11 +14,6 @@ export const JOB_VERSION = 1;
 const shortText = z.string().max(200);
 const longText = z.string().max(4000);
 const instant = z.iso.datetime({ offset: true });
-const key = z
-  .string()
-  .min(1)
-  .max(64)
-  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
 
 /** A terminal's letters as printed on the plate: "R", "Y1", "ACC+". */
 export const TerminalLabel = z
@@ -77,7 +73,7 @@ export const Gauge = z.enum([
 
 export const Cable = z.strictObject({
   gauge: Gauge.optional(),
-  metres: z.number().positive().max(500).optional(),
+  metres: size(0.1, 500, 'm', 'a cable').optional(),
   cores: z.int().min(1).max(24).optional(),
   /** Runs in one conduit, trunking or bundle with mains. */
   besideMains: z.boolean().optional(),
@@ -97,7 +93,7 @@ export const EquipmentKind = z.enum([
 
 const RatedPoint = z.strictObject({
   outdoorCelsius: z.number().min(-40).max(40),
-  watts: z.number().positive().max(100_000),
+  watts: size(50, 100_000, 'W', 'output'),
   cop: z.number().min(0.8).max(10),
 });
 
@@ -108,14 +104,14 @@ export const Equipment = z.strictObject({
   coolStages: z.int().min(0).max(2).optional(),
   outdoorUnit: z.enum(['none', 'air-conditioner', 'heat-pump', 'unknown']).optional(),
   fanStartedBy: z.enum(['equipment', 'thermostat']).optional(),
-  transformerVA: z.number().positive().max(500).optional(),
+  transformerVA: size(1, 500, 'VA', 'a transformer').optional(),
   transformers: z.union([z.literal(1), z.literal(2)]).optional(),
   reversingValve: z.enum(['O', 'B']).optional(),
   /** Condensing furnaces cycle less often than older ones. */
   efficiencyPercent: z.number().min(40).max(100).optional(),
-  loadVA: z.record(key, z.number().positive().max(200)).optional(),
+  loadVA: many(size(0.05, 200, 'VA', 'a load'), 'loads').optional(),
   /** What a coil takes before it has pulled in, by load, off its label. */
-  inrushVA: z.record(key, z.number().positive().max(400)).optional(),
+  inrushVA: many(size(0.05, 400, 'VA', 'inrush'), 'loads').optional(),
   /** Screws seen on the board, empty ones too: what is not here does not exist. */
   boardScrews: z.array(TerminalLabel).max(40).optional(),
   /** A second board (zone panel, interface, separate air handler) between thermostat and equipment. */
@@ -124,7 +120,7 @@ export const Equipment = z.strictObject({
   primaryTapVolts: z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)]).optional(),
   mainsVolts: z.number().min(50).max(300).optional(),
   /** Changeover dampers on O and B, VA each. */
-  damperVA: z.number().positive().max(60).optional(),
+  damperVA: size(0.05, 60, 'VA', 'a damper').optional(),
   /** Parts of an earlier powering kit found in place. */
   adapter: z.enum(['extender', 'splitter', 'isolating-relay']).optional(),
   /** The equipment is called by a volt-free pair of its own (no 24 V to take). */
@@ -140,13 +136,16 @@ export const Equipment = z.strictObject({
     .optional(),
   /** What the house loses per kelvin, and the outdoor temperature at which it needs no heating. */
   house: z
-    .strictObject({ wattsPerKelvin: z.number().positive().max(20_000), balanceCelsius: z.number().min(0).max(25) })
+    .strictObject({
+      wattsPerKelvin: size(1, 20_000, 'W/K', 'what the house loses'),
+      balanceCelsius: z.number().min(0).max(25),
+    })
     .optional(),
   /** Per kWh, one currency. */
   prices: z
     .strictObject({
-      electricPerKwh: z.number().positive().max(100),
-      fuelPerKwh: z.number().positive().max(100),
+      electricPerKwh: size(1e-4, 100, '', 'a price'),
+      fuelPerKwh: size(1e-4, 100, '', 'a price'),
       fuelEfficiency: z.number().min(0.3).max(1.1),
     })
     .optional(),
@@ -157,7 +156,7 @@ export const Accessory = z.strictObject({
   kind: z.enum(['humidifier', 'dehumidifier', 'ventilator']),
   /** own: it brings its own transformer; system: it is fed from the thermostat's R. */
   power: z.enum(['own', 'system']).optional(),
-  va: z.number().positive().max(100).optional(),
+  va: size(0.05, 100, 'VA', 'an accessory').optional(),
   /** Where the return of a fed accessory lands. */
   returns: z.enum(['wall', 'board']).optional(),
   /** A lead of its own transformer found on the system's R or C. */
@@ -166,12 +165,12 @@ export const Accessory = z.strictObject({
   output: z.enum(['normal', 'reversed']).optional(),
   needsFan: z.boolean().optional(),
   /** What a ventilator moves, in m³/s. */
-  flowCubicMetresPerSecond: z.number().positive().max(5).optional(),
+  flowCubicMetresPerSecond: size(1e-4, 5, 'm³/s', 'a flow').optional(),
 });
 
 /** What the accessories' arithmetic needs of the house. */
 export const Dwelling = z.strictObject({
-  floorSquareMetres: z.number().positive().max(5000).optional(),
+  floorSquareMetres: size(1, 5000, 'm²', 'floor area').optional(),
   bedrooms: z.int().min(0).max(30).optional(),
   /** U of the glazing, W/m²K: single 5.7, double 2.8, coated double 1.4, triple 0.9. */
   glazingU: z.number().min(0.3).max(7).optional(),
@@ -181,7 +180,7 @@ export const Dwelling = z.strictObject({
 /** Another thermostat on the same equipment: it opens its zone valve, whose end switch calls for heat. */
 export const Zone = z.strictObject({
   name: shortText,
-  valveVA: z.number().positive().max(60).optional(),
+  valveVA: size(0.05, 60, 'VA', 'a valve').optional(),
   /** false: its valve has no end switch and calls nothing. */
   endSwitch: z.boolean().optional(),
 });
@@ -206,15 +205,15 @@ export const OldDevice = z.strictObject({
 
 export const Survey = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
-  conductors: z.record(key, Conductor).prefault({}),
-  jumpers: z.record(key, Jumper).prefault({}),
+  conductors: many(Conductor, 'conductors').prefault({}),
+  jumpers: many(Jumper, 'jumpers').prefault({}),
   cables: z.strictObject({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
   equipment: Equipment.prefault({}),
   seen: Signs.prefault({}),
   old: OldDevice.prefault({}),
-  accessories: z.record(key, Accessory).prefault({}),
+  accessories: many(Accessory, 'accessories').prefault({}),
   dwelling: Dwelling.prefault({}),
-  zones: z.record(key, Zone).prefault({}),
+  zones: many(Zone, 'zones').prefault({}),
   note: longText.optional(),
 });
 
@@ -242,7 +241,7 @@ export const Reading = z.strictObject({
   /** SI value; for "seen" 1 is yes and 0 is no. */
   value: z.number().min(-1e9).max(1e9),
   /** Input resistance of the meter in ohms. */
-  meterOhms: z.number().positive().optional(),
+  meterOhms: size(100, 1e12, 'Ω', 'a meter’s input').optional(),
   /** Which stop, test and measure asked for it. */
   stop: shortText.optional(),
   test: shortText.optional(),
@@ -259,7 +258,7 @@ export const Reading = z.strictObject({
 export const Timer = z.strictObject({
   label: shortText,
   startedAt: instant,
-  seconds: z.number().positive().max(86_400),
+  seconds: size(0.1, 86_400, 's', 'a timer'),
   stop: shortText,
   stopped: z.boolean().optional(),
 });
@@ -304,7 +303,7 @@ export const Profile = z.strictObject({
 export const WeekEvent = z.strictObject({ minute: z.int().min(0).max(1439), profile: key });
 
 export const Week = z.strictObject({
-  profiles: z.record(key, Profile).prefault({}),
+  profiles: many(Profile, 'profiles').prefault({}),
   /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
   days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
   owner: z.enum(['device', 'account', 'outside']).optional(),
@@ -359,27 +358,27 @@ export const Job = z.strictObject({
       note: longText.optional(),
       wall: z.enum(['plasterboard', 'plaster', 'brick', 'timber', 'panelling']).optional(),
       plateCoversMarks: z.boolean().optional(),
-      packed: z.record(key, z.boolean()).prefault({}),
+      packed: many(z.boolean(), 'ticks').prefault({}),
     })
     .prefault({}),
-  supplies: z.record(key, Supply).prefault({}),
+  supplies: many(Supply, 'supplies').prefault({}),
   survey: Survey.prefault({}),
   boiler: BoilerSurvey.prefault({}),
   floor: FloorSurvey.prefault({}),
-  readings: z.record(key, Reading).prefault({}),
+  readings: many(Reading, 'readings').prefault({}),
   /** Answers to open questions, by question code. */
-  answers: z.record(key, shortText).prefault({}),
+  answers: many(shortText, 'answers').prefault({}),
   decide: z.strictObject({ powering: key.optional(), reason: longText.optional() }).prefault({}),
   connect: z
-    .strictObject({ done: z.record(key, z.boolean()).prefault({}), defects: z.record(key, Defect).prefault({}) })
+    .strictObject({ done: many(z.boolean(), 'ticks').prefault({}), defects: many(Defect, 'defects').prefault({}) })
     .prefault({}),
   powerUp: z.strictObject({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
   setUp: z
     .strictObject({
       detected: z.array(TerminalLabel).max(24).optional(),
-      entered: z.record(key, z.boolean()).prefault({}),
+      entered: many(z.boolean(), 'ticks').prefault({}),
       /** Values somebody chose instead of the proposed ones, by canonical setting. */
-      chosen: z.record(key, shortText).prefault({}),
+      chosen: many(shortText, 'chosen').prefault({}),
     })
     .prefault({}),
   join: z
@@ -394,15 +393,15 @@ export const Job = z.strictObject({
       placeName: shortText.optional(),
       timeZone: shortText.optional(),
       controlProof: shortText.optional(),
-      tasks: z.record(key, Task).prefault({}),
+      tasks: many(Task, 'tasks').prefault({}),
     })
     .prefault({}),
   week: Week.prefault({}),
-  proof: z.strictObject({ skipped: z.record(key, z.string().min(3).max(400)).prefault({}) }).prefault({}),
-  timers: z.record(key, Timer).prefault({}),
+  proof: z.strictObject({ skipped: many(z.string().min(3).max(400), 'ticks').prefault({}) }).prefault({}),
+  timers: many(Timer, 'timers').prefault({}),
   handOver: z
     .strictObject({
-      shown: z.record(key, z.enum(['shown', 'did'])).prefault({}),
+      shown: many(z.enum(['shown', 'did']), 'ticks').prefault({}),
       note: longText.optional(),
     })
     .prefault({}),

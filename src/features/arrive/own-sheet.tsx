@@ -1,6 +1,7 @@
 'use client';
 
 import { DeviceSheet } from '@core/devices/sheet';
+import { parseJson } from '@core/job/bounds';
 import Button from '@mui/material/Button';
 import { type ReactNode, useRef, useState } from 'react';
 import { useJob } from '../shell/job-context';
@@ -19,7 +20,7 @@ export function OwnSheet(): ReactNode {
     }
     let value: unknown;
     try {
-      value = JSON.parse(await file.text());
+      value = parseJson(await file.text());
     } catch {
       setProblem(`${file.name} is not JSON.`);
       return;

@@ -117,10 +117,10 @@ export function FloorCircuit({ picked = [], onPoint }: Props): ReactNode {
             <path className="circuit-core L" d={`M ${from} ${h1} H ${from + 14} V ${matY(i) + ENDS[0]} H ${X.mats}`} />
             <path className="circuit-core N" d={`M ${from} ${h2} H ${from + 22} V ${matY(i) + ENDS[1]} H ${X.mats}`} />
             <rect x={X.mats} y={matY(i)} width={BOX.mat} height={60} rx={9} />
-            <text x={X.mats + 16} y={matY(i) + 25}>
+            <text x={X.mats + 22} y={matY(i) + 25}>
               {m.name}
             </text>
-            <text className="mono" x={X.mats + 16} y={matY(i) + 44}>
+            <text className="mono" x={X.mats + 22} y={matY(i) + 44}>
               {fixed(m.watts, 0)} W
             </text>
             {tap(`mat.${m.id}.1`, X.mats, matY(i) + ENDS[0])}

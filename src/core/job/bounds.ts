@@ -1,0 +1,72 @@
+/**
+ * What a job may hold at most, and between which sizes a figure is one: everything beyond is refused at the border
+ * with its place, so that no sum behind it meets a house of 1e-300 m² or a hundred thousand jumpers.
+ */
+import * as z from 'zod';
+
+/** How many of each a record holds at most. */
+export const MOST = {
+  conductors: 64,
+  jumpers: 24,
+  accessories: 8,
+  zones: 8,
+  supplies: 24,
+  readings: 10_000,
+  answers: 200,
+  ticks: 400,
+  defects: 100,
+  chosen: 200,
+  tasks: 100,
+  profiles: 24,
+  timers: 200,
+  wires: 400,
+  cores: 48,
+  mats: 24,
+  loads: 40,
+} as const;
+
+export const key = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
+
+/** A collection by id that holds so many at most. */
+export const many = <T extends z.ZodType>(of: T, what: keyof typeof MOST): z.ZodRecord<typeof key, T> =>
+  z
+    .record(key, of)
+    .refine((r) => Object.keys(r).length <= MOST[what], { error: `at most ${MOST[what]} ${what}`, abort: true });
+
+/** A figure between two sizes. @param name begins the message: "area" */
+export const size = (low: number, high: number, unit: string, name: string): z.ZodNumber => {
+  const error = (issue: { input?: unknown }): string =>
+    typeof issue.input === 'number' && issue.input <= 0
+      ? `${name} must be above zero`
+      : `${name} lies between ${low} and ${high} ${unit}`.trimEnd();
+  return z.number().min(low, { error }).max(high, { error });
+};
+
+/** Brackets within brackets, at most: a job needs eight. */
+export const MOST_DEEP = 64;
+
+/**
+ * JSON of bounded depth, for text that comes from outside: what walks it later may call itself.
+ * Throws a SyntaxError as JSON.parse does.
+ */
+export function parseJson(text: string): unknown {
+  let depth = 0;
+  let inText = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inText) {
+      // A backslash takes the next character with it.
+      if (c === 92) i++;
+      else if (c === 34) inText = false;
+    } else if (c === 34) inText = true;
+    else if (c === 91 || c === 123) {
+      depth++;
+      if (depth > MOST_DEEP) throw new SyntaxError(`more than ${MOST_DEEP} levels deep at position ${i}`);
+    } else if (c === 93 || c === 125) depth--;
+  }
+  return JSON.parse(text);
+}
