@@ -13,6 +13,7 @@ import { migrationsFolder } from '../home';
 import { brokenText, checkStore, type StoreCheck } from './check';
 import { refuseNewer, store } from './client';
 import { EPOCH_KEY } from './epoch';
+import { refreshIndex } from './list';
 import * as schema from './schema';
 
 type Checked = Extract<StoreCheck, { ok: true }>;
@@ -96,6 +97,8 @@ export async function restoreFrom(file: string): Promise<Checked> {
       } finally {
         tx.close();
       }
+      // A backup of an earlier version holds a list made by an earlier recipe.
+      await refreshIndex();
       return check;
     } finally {
       from.close();

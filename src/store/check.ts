@@ -64,7 +64,8 @@ async function checkJob(client: Client, id: string): Promise<{ entries: number }
   return { entries: expected };
 }
 
-export async function checkStore(client: Client): Promise<StoreCheck> {
+/** @param pause lets others go on between two jobs */
+export async function checkStore(client: Client, pause?: () => Promise<void>): Promise<StoreCheck> {
   const file = (await client.execute('PRAGMA integrity_check')).rows[0]?.integrity_check;
   if (file !== undefined && file !== 'ok')
     return {
@@ -74,6 +75,7 @@ export async function checkStore(client: Client): Promise<StoreCheck> {
   const { rows } = await client.execute('SELECT id FROM jobs UNION SELECT DISTINCT job FROM operations ORDER BY 1');
   let entries = 0;
   for (const { id } of rows) {
+    await pause?.();
     const one = await checkJob(client, String(id));
     if ('what' in one) return { ok: false, broken: one };
     entries += one.entries;

@@ -1,5 +1,5 @@
 /** The one connection to the store: a file by default, or any libSQL server by DATABASE_URL and token. */
-import { mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -22,6 +22,25 @@ interface Connection {
   client: Client;
   database: Database;
   ready: Promise<void>;
+  /** The file and which one it is; null for a server. */
+  file: { path: string; inode: number } | null;
+}
+
+/** The database cannot be reached now; nothing was changed, and the same can be asked again later. */
+export class StoreAway extends Error {
+  override name = 'StoreAway';
+}
+
+const AWAY =
+  /SQLITE_(CANTOPEN|IOERR|READONLY|FULL|NOTADB|BUSY|LOCKED)|unable to open|ECONNREFUSED|ECONNRESET|ENOTFOUND|ETIMEDOUT|fetch failed|EACCES|ENOENT|EROFS|is closed/i;
+
+/** Whether an error says that the database is away, full or busy, as against a mistake of ours. */
+export function isAway(error: unknown): boolean {
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    const code = 'code' in e ? String(e.code) : '';
+    if (e instanceof StoreAway || AWAY.test(`${code} ${e.message}`)) return true;
+  }
+  return false;
 }
 
 /** How long a busy file is waited for on the spot, on every connection; longer waits do not hold up the process. */
@@ -70,16 +89,45 @@ function connect(): Connection {
   if (!parsed.success) throw new Error(parsed.error.issues.map((i) => `${i.path.join('.')} ${i.message}`).join('; '));
   const { DATABASE_URL: url, DATABASE_AUTH_TOKEN: authToken } = parsed.data;
   const isFile = url.startsWith('file:');
-  if (isFile) mkdirSync(dirname(url.slice('file:'.length)), { recursive: true });
+  const path = url.slice('file:'.length);
+  if (isFile) mkdirSync(dirname(path), { recursive: true });
   const client = createClient({ url, ...(authToken ? { authToken } : {}), ...(isFile ? { timeout: BUSY_MS } : {}) });
   const database = drizzle(client, { schema });
-  return { client, database, ready: prepare(client, database, isFile) };
+  const ready = prepare(client, database, isFile);
+  const connection: Connection = { client, database, ready, file: null };
+  ready.then(
+    () => {
+      if (isFile) connection.file = { path, inode: statSync(path).ino };
+    },
+    () => {
+      // Not kept: whoever asks next tries again.
+      if (holder.augersetStore === connection) delete holder.augersetStore;
+    },
+  );
+  return connection;
+}
+
+/** SQLite goes on writing into a file that was taken away, and all of it would be lost: noticed before every use. */
+function stillThere(file: NonNullable<Connection['file']>): boolean {
+  try {
+    return statSync(file.path).ino === file.inode;
+  } catch {
+    return false;
+  }
 }
 
 // Route bundles may load this module more than once in one process; they must share one connection.
 const holder = globalThis as typeof globalThis & { augersetStore?: Connection };
 
+/** Throws StoreAway while the file that was open has been taken away. */
 export function store(): Connection {
+  const open = holder.augersetStore;
+  if (open?.file && !stillThere(open.file)) {
+    // A new empty store in its place would look as if everything were gone.
+    if (!existsSync(open.file.path)) throw new StoreAway('The database file is away.');
+    open.client.close();
+    delete holder.augersetStore;
+  }
   holder.augersetStore ??= connect();
   return holder.augersetStore;
 }

@@ -5,7 +5,7 @@
 import type { InValue } from '@libsql/client';
 import { and, asc, desc, eq, gt, like, lt, lte, ne, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
-import { derive } from '../core/derive';
+import * as z from 'zod';
 import { applyChanges, type Conflict, diff, sameValue } from '../core/job/changes';
 import { applyOperation, Operation, type Refusal } from '../core/job/operation';
 import { emptyJob, Job } from '../core/job/schema';
@@ -15,32 +15,12 @@ import type { Entry } from './entry';
 import { GENESIS } from './journal';
 import { announce } from './live';
 import { jobs, operations } from './schema';
+import { INDEX_RECIPE, searchWords, summaryOf, tagsOf } from './summary';
 
 export interface LoadedJob {
   id: string;
   job: Job;
   seq: number;
-}
-
-export interface JobSummary {
-  sentence: string;
-  next: string;
-  nextId: string;
-  done: number;
-  of: number;
-  blockers: string[];
-  failed: number;
-  device: string;
-}
-
-export interface JobListItem extends JobSummary {
-  id: string;
-  number: string;
-  site: string;
-  zone: string;
-  archived: boolean;
-  sealed: boolean;
-  updatedAt: string;
 }
 
 export interface Author {
@@ -52,22 +32,12 @@ const RETRIES = 40;
 
 export const ready = async (): Promise<void> => store().ready;
 
-export function summarise(job: Job): JobSummary {
-  const d = derive(job);
-  const next = d.stops.find((s) => s.id === d.next);
-  return {
-    sentence: d.system.sentence,
-    next: next?.name ?? '',
-    nextId: d.next,
-    done: d.stops.filter((s) => s.state === 'done').length,
-    of: d.stops.length,
-    blockers: d.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
-    failed: d.proof.failed,
-    device: d.sheet?.name ?? '',
-  };
-}
+/** The list's order: each change takes the next place. */
+const NEXT_TURN = sql<number>`(SELECT coalesce(max(turn), 0) + 1 FROM jobs)`;
 
+/** The row of a job but for its place in the list. */
 function row(id: string, job: Job, seq: number, chain: string, updatedAt: string): typeof jobs.$inferInsert {
+  const summary = summaryOf(job);
   return {
     id,
     seq,
@@ -76,15 +46,32 @@ function row(id: string, job: Job, seq: number, chain: string, updatedAt: string
     number: job.number ?? '',
     site: job.site.name,
     zone: job.zone,
-    words: [job.number, job.site.name, job.site.address, job.site.customer, job.zone, job.device.sheet]
-      .filter(Boolean)
-      .join(' ')
-      .toLowerCase(),
+    words: searchWords(job, summary),
+    tags: tagsOf(job, summary),
+    indexed: INDEX_RECIPE,
     archived: job.archived === true,
     sealed: job.seal !== undefined,
-    summary: JSON.stringify(summarise(job)),
+    summary: JSON.stringify(summary),
     updatedAt,
   };
+}
+
+/** A row whose snapshot no longer reads as a job. */
+export class UnreadableJob extends Error {
+  override name = 'UnreadableJob';
+}
+
+function readSnapshot(text: string): Job {
+  try {
+    return Job.parse(JSON.parse(text));
+  } catch (error) {
+    const issue = error instanceof z.ZodError ? error.issues[0] : undefined;
+    throw new UnreadableJob(
+      issue
+        ? `What is stored of this job does not fit: ${issue.path.join('.')}: ${issue.message}`
+        : 'What is stored of this job is damaged.',
+    );
+  }
 }
 
 export async function loadJob(id: string): Promise<LoadedJob | null> {
@@ -93,50 +80,21 @@ export async function loadJob(id: string): Promise<LoadedJob | null> {
     .from(jobs)
     .where(eq(jobs.id, id))
     .limit(1);
-  return found ? { id, job: Job.parse(JSON.parse(found.snapshot)), seq: found.seq } : null;
+  return found ? { id, job: readSnapshot(found.snapshot), seq: found.seq } : null;
+}
+
+/** Everything stored of a job as it stands in the tables, readable or not. */
+export async function rawJob(id: string): Promise<{ job: unknown; journal: unknown[] } | null> {
+  const { database } = store();
+  const [found] = await database.select().from(jobs).where(eq(jobs.id, id)).limit(1);
+  if (!found) return null;
+  const journal = await database.select().from(operations).where(eq(operations.job, id)).orderBy(asc(operations.seq));
+  return { job: found, journal };
 }
 
 export async function jobExists(id: string): Promise<boolean> {
   const [found] = await store().database.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id)).limit(1);
   return found !== undefined;
-}
-
-export interface ListQuery {
-  search: string;
-  archived: boolean;
-  limit: number;
-}
-
-/** Every word must occur somewhere in the job's names. */
-export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]; total: number }> {
-  const words = query.search
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((w) => w.length > 0)
-    .slice(0, 8);
-  const where = and(
-    eq(jobs.archived, query.archived),
-    ...words.map((w) => like(jobs.words, sql`${`%${w.replace(/[\\%_]/g, (c) => `\\${c}`)}%`} escape '\\'`)),
-  );
-  const { database } = store();
-  const columns = {
-    id: jobs.id,
-    number: jobs.number,
-    site: jobs.site,
-    zone: jobs.zone,
-    archived: jobs.archived,
-    sealed: jobs.sealed,
-    summary: jobs.summary,
-    updatedAt: jobs.updatedAt,
-  };
-  const [rows, totals] = await Promise.all([
-    database.select(columns).from(jobs).where(where).orderBy(desc(jobs.updatedAt)).limit(query.limit),
-    database.select({ total: sql<number>`count(*)` }).from(jobs).where(where),
-  ]);
-  return {
-    items: rows.map(({ summary, ...rest }) => ({ ...rest, ...(JSON.parse(summary) as JobSummary) })),
-    total: totals[0]?.total ?? 0,
-  };
 }
 
 const entryOf = (r: { seq: number; body: string; conflicts: string }): Entry => ({
@@ -283,7 +241,7 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
     .where(eq(jobs.id, id))
     .limit(1);
   if (!found) return null;
-  let job = Job.parse(JSON.parse(found.snapshot));
+  let job = readSnapshot(found.snapshot);
   let { seq, chain } = found;
   const result: AppendResult = { accepted: [], refused: [], seq };
   const rows: (typeof operations.$inferInsert)[] = [];
@@ -333,7 +291,10 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
     const { id: _id, ...columns } = row(id, job, seq, chain, new Date().toISOString());
     await writeTogether([
       ...rows.map((r) => database.insert(operations).values(r)),
-      database.update(jobs).set(columns).where(eq(jobs.id, id)),
+      database
+        .update(jobs)
+        .set({ ...columns, turn: NEXT_TURN })
+        .where(eq(jobs.id, id)),
     ]);
     announce(id, entries);
   }
@@ -356,7 +317,7 @@ export async function importJob(job: Job, by: Author, at: string, id: string = n
   const { database } = store();
   const chain = chainHash(GENESIS, operation);
   const write = [
-    database.insert(jobs).values(row(id, job, 1, chain, at)),
+    database.insert(jobs).values({ ...row(id, job, 1, chain, at), turn: NEXT_TURN }),
     database.insert(operations).values({
       job: id,
       seq: 1,

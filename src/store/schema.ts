@@ -13,15 +13,25 @@ export const jobs = sqliteTable(
     number: text('number').notNull(),
     site: text('site').notNull(),
     zone: text('zone').notNull(),
-    /** Lower-case text that search looks in. */
+    /** Everything typed that search looks in. */
     words: text('words').notNull(),
     archived: integer('archived', { mode: 'boolean' }).notNull(),
     sealed: integer('sealed', { mode: 'boolean' }).notNull(),
     /** List index, written with the snapshot: what the list shows of each job. */
     summary: text('summary').notNull(),
     updatedAt: text('updated_at').notNull(),
+    /** The store's own count of changes: the list's order, and the row of the full-text index (jobs_text, kept by triggers). */
+    turn: integer('turn').notNull().default(0),
+    /** Words the list is filtered by: kept or away, sealed or unsealed, stopped, failed. */
+    tags: text('tags').notNull().default(''),
+    /** Which recipe words, tags and summary were made by. */
+    indexed: integer('indexed').notNull().default(0),
   },
-  (t) => [index('jobs_by_update').on(t.archived, t.updatedAt)],
+  (t) => [
+    uniqueIndex('jobs_by_turn').on(t.turn),
+    index('jobs_by_place').on(t.archived, t.turn),
+    index('jobs_by_index').on(t.indexed),
+  ],
 );
 
 export const operations = sqliteTable(

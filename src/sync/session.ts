@@ -26,8 +26,8 @@ import {
   waitingOperations,
 } from './outbox';
 
-/** offline: nobody answers; trouble: the server answers, with an error of its own. */
-export type Connection = 'loading' | 'live' | 'offline' | 'trouble' | 'missing';
+/** offline: nobody answers; trouble: the server answers, with an error of its own; unreadable: it holds the job and cannot read it. */
+export type Connection = 'loading' | 'live' | 'offline' | 'trouble' | 'missing' | 'unreadable';
 export type { Draft };
 
 export interface Notice {
@@ -41,6 +41,8 @@ export interface Notice {
 export interface SessionState {
   job: Job | null;
   connection: Connection;
+  /** What the server says is wrong with what it holds of the job. */
+  trouble?: string;
   /** Operations not yet confirmed by the server. */
   waiting: number;
   confirmedAt: string | null;
@@ -128,11 +130,17 @@ export class JobSession {
     // What was made a moment ago may not be in the browser's store yet.
     this.pending = [...stored, ...this.pending.filter((o) => !ids.has(o.id))];
     const drafts = await draftsOf(this.id);
+    let answered = false;
     try {
       const response = await fetch(
         `/api/jobs/${encodeURIComponent(this.id)}?client=${encodeURIComponent(this.by().client)}`,
       );
       if (response.status === 404) return this.publish({ connection: 'missing', drafts });
+      answered = true;
+      if (response.status === 422) {
+        const said = (await response.json()) as { problems?: { message: string }[] };
+        return this.publish({ connection: 'unreadable', drafts, trouble: said.problems?.[0]?.message ?? '' });
+      }
       if (!response.ok) throw new Error(`status ${response.status}`);
       const loaded = (await response.json()) as {
         job: Job;
@@ -167,7 +175,7 @@ export class JobSession {
         this.seq = kept.seq;
         this.own = kept.own;
       }
-      this.publish({ connection: 'offline', drafts });
+      this.publish({ connection: answered ? 'trouble' : 'offline', drafts });
     }
     if (this.closed) return;
     this.listen();

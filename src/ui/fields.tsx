@@ -1,7 +1,8 @@
 'use client';
 
 /** Fields of the bench: a label above, a big target, Enter takes it. */
-import { type ReactNode, useEffect, useId, useState } from 'react';
+import { type ReactNode, useId } from 'react';
+import { useHalfTyped } from './half-typed';
 import './fields.css';
 
 interface TextProps {
@@ -30,12 +31,13 @@ export function TextField({
   adds = false,
 }: TextProps): ReactNode {
   const id = useId();
-  const [draft, setDraft] = useState(value ?? '');
-  useEffect(() => setDraft(value ?? ''), [value]);
+  const [draft, setDraft] = useHalfTyped(label, value ?? '');
   const commit = (): void => {
-    if (draft.trim() === (value ?? '')) return;
-    onCommit(draft.trim());
-    if (adds) setDraft('');
+    const said = draft.trim();
+    if (said === (value ?? '')) return;
+    onCommit(said);
+    // Taken: nothing is begun any more.
+    setDraft(adds ? '' : said);
   };
   return (
     <div className="field">

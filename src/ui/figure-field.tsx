@@ -4,6 +4,7 @@
 import { type DisplayQuantity, displayText, displayUnit, readFigure } from '@core/units/display';
 import type { UnitSystem } from '@core/units/units';
 import { type ReactNode, useEffect, useId, useState } from 'react';
+import { useHalfTyped } from './half-typed';
 import './fields.css';
 
 interface Props {
@@ -36,12 +37,11 @@ export function FigureField({
   const id = useId();
   const u = displayUnit(quantity, units);
   const text = value === undefined ? '' : displayText(value, u);
-  const [draft, setDraft] = useState(text);
+  const [draft, setDraft] = useHalfTyped(`${of ?? ''} ${label}`, text);
   const [problem, setProblem] = useState('');
-  useEffect(() => {
-    setDraft(text);
-    setProblem('');
-  }, [text]);
+  // A value that came meanwhile answers what was said of the one before.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of the text that counts
+  useEffect(() => setProblem(''), [text]);
   const take = (): void => {
     if (draft.trim() === text) return;
     const read = readFigure(draft, u, low, high);
@@ -51,6 +51,7 @@ export function FigureField({
     }
     setProblem('');
     onTake(read.value);
+    setDraft(read.value === undefined ? '' : displayText(read.value, u));
   };
   const note = problem || hint;
   return (

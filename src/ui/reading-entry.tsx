@@ -6,6 +6,7 @@ import type { UnitSystem } from '@core/units/units';
 /** One figure from a meter: big, mono, unit beside it; Enter takes it, a wrong one says why. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useId, useState } from 'react';
+import { useHalfTyped } from './half-typed';
 import './reading-entry.css';
 
 interface Props {
@@ -17,6 +18,8 @@ interface Props {
   autoFocus?: boolean;
   button?: string;
   compact?: boolean;
+  /** Between which points, of which test: where the label does not tell it apart. */
+  of?: string;
 }
 
 export function ReadingEntry({
@@ -28,9 +31,10 @@ export function ReadingEntry({
   autoFocus,
   button = 'Take',
   compact,
+  of,
 }: Props): ReactNode {
   const id = useId();
-  const [text, setText] = useState('');
+  const [text, setText] = useHalfTyped(of ?? label);
   const [problem, setProblem] = useState('');
   const take = (): void => {
     const read = readEntry(text, quantity, units);

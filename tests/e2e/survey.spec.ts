@@ -71,11 +71,11 @@ test('search, archive and take out again', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('Search jobs').fill('lifeboat crew');
   await expect(page.getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Archive', exact: true }).last().click();
-  await expect(page.getByText('No job has')).toBeVisible();
-  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await page.getByRole('list', { name: 'Jobs' }).getByRole('button', { name: 'Put away', exact: true }).first().click();
+  await expect(page.getByText(/Nothing typed or found/)).toBeVisible();
+  await page.getByRole('group', { name: 'Show' }).getByRole('button', { name: 'Put away' }).click();
   await page.getByRole('button', { name: 'Take out' }).click();
-  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await page.getByRole('group', { name: 'Show' }).getByRole('button', { name: 'All' }).click();
   await expect(page.getByRole('listitem')).toHaveCount(1);
 });
 

@@ -117,3 +117,37 @@ test('what the server does not take stays in sight over a reload, and is applied
     .analyze();
   expect(violations.map((v) => v.id)).toEqual([]);
 });
+
+test('a word half typed is there after a reload, in its own field and no other', async ({ page }) => {
+  await newJob(page);
+  await page.getByLabel('Zone or room', { exact: true }).pressSequentially('land');
+  await page.getByLabel('Site', { exact: true }).evaluate((field) => (field as HTMLInputElement).focus());
+  // Leaving a field takes it: what is begun is what has the cursor.
+  await page.getByLabel('Site', { exact: true }).pressSequentially('Old mill');
+  await page.reload();
+  await expect(page.getByLabel('Site', { exact: true })).toHaveValue('Old mill');
+  await expect(page.getByLabel('Zone or room', { exact: true })).toHaveValue('land');
+  await page.getByLabel('Site', { exact: true }).press('Enter');
+  await kept(page);
+  await goTo(page, 'Survey');
+  await page.getByLabel('Type landings').fill('r red, c bl');
+  await page.reload();
+  await expect(page.getByLabel('Type landings')).toHaveValue('r red, c bl');
+  await page.getByLabel('Type landings').fill('r red');
+  await page.getByLabel('Type landings').press('Enter');
+  await page.reload();
+  await expect(page.getByLabel('Type landings')).toHaveValue('');
+  await expect(page.locator('.bench-head')).toContainText('1 landed');
+});
+
+test('a job that cannot be read, and an address that leads nowhere, say so and lead on', async ({ page, request }) => {
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address.' })).toBeVisible();
+  await page.goto('/jobs/no-such-job/arrive');
+  await expect(page.getByRole('heading', { name: 'There is no such job here.' })).toBeVisible();
+  await page.getByRole('link', { name: 'All jobs' }).click();
+  await expect(page.getByRole('list', { name: 'Jobs' })).toBeVisible();
+  const answer = await request.get('/api/backup');
+  expect(answer.headers()['content-disposition']).toContain('.backup');
+  expect((await answer.body()).subarray(0, 15).toString()).toBe('SQLite format 3');
+});

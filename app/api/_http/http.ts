@@ -1,6 +1,34 @@
 /** What every route handler needs: bounded bodies, same-origin writes, errors with a place. */
 import { parseJson } from '@core/job/bounds';
 import type * as z from 'zod';
+import { isAway } from '@/src/store/client';
+import { ready, UnreadableJob } from '@/src/store/jobs';
+
+/** An error for the log: values somebody typed or searched for stay out of it. */
+export const sayable = (error: unknown): string =>
+  (error instanceof Error ? (error.stack ?? error.message) : String(error)).replace(
+    /params:[^\n]*/g,
+    'params: not logged',
+  );
+
+/** Every answer of the store's: what goes wrong is said with a status that tells what to do about it. */
+export const answering =
+  <A extends unknown[]>(handler: (...args: A) => Promise<Response>): ((...args: A) => Promise<Response>) =>
+  async (...args) => {
+    try {
+      await ready();
+      return await handler(...args);
+    } catch (error) {
+      if (error instanceof UnreadableJob) return problems(422, [{ path: '', message: error.message }]);
+      if (isAway(error)) {
+        console.error('the database is away:', sayable(error).split('\n')[0]);
+        const message = 'The database is away or busy. Nothing was changed; this goes on by itself when it is back.';
+        return Response.json({ problems: [{ path: '', message }] }, { status: 503, headers: { 'Retry-After': '3' } });
+      }
+      console.error(sayable(error));
+      return problems(500, [{ path: '', message: 'The server made a mistake. Nothing was changed.' }]);
+    }
+  };
 
 export const MAX_BODY_BYTES = 6_000_000;
 

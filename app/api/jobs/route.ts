@@ -1,20 +1,26 @@
 import { readJobFile } from '@core/job/file';
 import { emptyJob, Family, type Job } from '@core/job/schema';
 import * as z from 'zod';
-import { importJob, listJobs, loadJob } from '@/src/store/jobs';
-import { body, notFound, problems } from '../_http/http';
+import { importJob, loadJob } from '@/src/store/jobs';
+import { listJobs } from '@/src/store/list';
+import { storeTrouble } from '@/src/store/look-over';
+import { STATES } from '@/src/store/summary';
+import { answering, body, notFound, problems } from '../_http/http';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(request: Request): Promise<Response> {
+export const GET = answering(async (request: Request): Promise<Response> => {
   const { searchParams } = new URL(request.url);
-  const result = await listJobs({
+  const before = Number(searchParams.get('before'));
+  const list = await listJobs({
     search: (searchParams.get('q') ?? '').slice(0, 200),
     archived: searchParams.get('archived') === '1',
-    limit: Math.min(200, Math.max(1, Number(searchParams.get('limit')) || 60)),
+    state: STATES.find((s) => s === searchParams.get('state')),
+    limit: Math.min(200, Math.max(1, Math.floor(Number(searchParams.get('limit'))) || 60)),
+    before: Number.isSafeInteger(before) && before > 0 ? before : undefined,
   });
-  return Response.json(result);
-}
+  return Response.json({ ...list, trouble: storeTrouble() });
+});
 
 const Start = z.strictObject({
   by: z.strictObject({ client: z.string().min(1).max(40), name: z.string().max(80) }),
@@ -45,7 +51,7 @@ function copied(job: Job): Job {
   };
 }
 
-export async function POST(request: Request): Promise<Response> {
+export const POST = answering(async (request: Request): Promise<Response> => {
   const read = await body(request, Start);
   if ('response' in read) return read.response;
   const { by, from } = read.value;
@@ -61,4 +67,4 @@ export async function POST(request: Request): Promise<Response> {
   }
   const id = await importJob(job, by, new Date().toISOString());
   return Response.json({ id }, { status: 201 });
-}
+});

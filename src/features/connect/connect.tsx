@@ -8,6 +8,7 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
+import { useHalfTyped } from '../../ui/half-typed';
 import { Strip } from '../../ui/strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
@@ -21,7 +22,7 @@ export function Connect(): ReactNode {
   const { id, job, derived, change, lit, light, sealed } = useJob();
   const { wiring, sheet, safe } = derived;
   const [view, setView] = useState<'after' | 'before'>('after');
-  const [where, setWhere] = useState('');
+  const [where, setWhere] = useHalfTyped('defect where');
   const steps = wiring?.steps ?? [];
   const done = steps.filter((s) => job.connect.done[s.id]).length;
   const next = steps.find((s) => !job.connect.done[s.id]);

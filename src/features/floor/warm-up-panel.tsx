@@ -7,6 +7,7 @@ import { fixed, temperature } from '@core/units/units';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useRef, useState } from 'react';
+import { useHalfTyped } from '../../ui/half-typed';
 import { DEFAULT_RIG, RigFailure, rigAddress, rigClient } from '../rig/rig-client';
 import { useFloor } from './use-floor';
 
@@ -100,8 +101,8 @@ export function WarmUpPanel(): ReactNode {
 /** Points typed as "10 22.4", from a CSV, or from the rig. */
 function LogEntry(): ReactNode {
   const { survey, job, sealed, set } = useFloor();
-  const [minute, setMinute] = useState('');
-  const [degrees, setDegrees] = useState('');
+  const [minute, setMinute] = useHalfTyped('log minute');
+  const [degrees, setDegrees] = useHalfTyped('log degrees');
   const [said, setSaid] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const file = useRef<HTMLInputElement>(null);

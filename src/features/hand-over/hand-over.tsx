@@ -9,6 +9,7 @@ import Link from 'next/link';
 import { type ReactNode, useState } from 'react';
 import { author, setAuthorName } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
+import { useHalfTyped } from '../../ui/half-typed';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -156,8 +157,8 @@ function SealIt({ onSeal }: { onSeal: (name: string) => boolean }): ReactNode {
 function Sealed(): ReactNode {
   const { job, session } = useJob();
   const [what, setWhat] = useState<'handOver' | 'zone' | 'arrive'>('handOver');
-  const [text, setText] = useState('');
-  const [reason, setReason] = useState('');
+  const [text, setText] = useHalfTyped('amendment');
+  const [reason, setReason] = useHalfTyped('amendment reason');
   const edited = {
     handOver: {
       name: 'Note for the record',

@@ -10,6 +10,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '../../sync/author';
+import { Choice } from '../../ui/fields';
 import { toggleScheme } from '../shell/scheme';
 import '../../ui/fields.css';
 import './jobs.css';
@@ -22,6 +23,7 @@ export interface JobItem {
   archived: boolean;
   sealed: boolean;
   updatedAt: string;
+  turn: number;
   sentence: string;
   next: string;
   nextId: string;
@@ -34,8 +36,34 @@ export interface JobItem {
 
 interface Listing {
   items: JobItem[];
+  /** Counted to a thousand, no further. */
   total: number;
+  more: boolean;
+  /** What is wrong with the store, where its own check found something. */
+  trouble: string | null;
 }
+
+const VIEWS = [
+  { value: 'all', label: 'All' },
+  { value: 'open', label: 'In work' },
+  { value: 'stopped', label: 'Stopped' },
+  { value: 'failed', label: 'Test failed' },
+  { value: 'sealed', label: 'Sealed' },
+  { value: 'away', label: 'Put away' },
+] as const;
+type View = (typeof VIEWS)[number]['value'];
+
+/** Why a view is empty, and what to do about it. */
+const EMPTY: Record<View, string> = {
+  all: 'No jobs yet. Start one, or open a job file.',
+  open: 'Nothing in work.',
+  stopped: 'Nothing is stopped.',
+  failed: 'No test has failed.',
+  sealed: 'Nothing is sealed yet.',
+  away: 'Nothing has been put away.',
+};
+const AGAIN_MS = 3000;
+const COUNT_TO = 1000;
 
 type Problem = { path: string; message: string };
 
@@ -67,29 +95,65 @@ const standing = (item: JobItem): string =>
 export function Jobs(): ReactNode {
   const router = useRouter();
   const [search, setSearch] = useState('');
-  const [archived, setArchived] = useState(false);
+  const [view, setView] = useState<View>('all');
+  const [lost, setLost] = useState<string | null>(null);
   const [listing, setListing] = useState<Listing | null>(null);
   const [problems, setProblems] = useState<Problem[]>([]);
   const [busy, setBusy] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const asked = useRef(0);
-  const load = useCallback(async () => {
-    const turn = ++asked.current;
-    try {
-      const response = await fetch(`/api/jobs?q=${encodeURIComponent(search)}&archived=${archived ? 1 : 0}`);
-      if (!response.ok) throw new Error();
-      const found = (await response.json()) as Listing;
-      if (turn === asked.current) setListing(found);
-    } catch {
-      if (turn === asked.current)
-        setProblems([{ path: '', message: 'The server does not answer. The list comes back by itself.' }]);
-    }
-  }, [search, archived]);
+  const load = useCallback(
+    async (after: Listing | null = null): Promise<void> => {
+      const turn = ++asked.current;
+      const last = after?.items.at(-1);
+      const query = new URLSearchParams({
+        q: search,
+        archived: view === 'away' ? '1' : '0',
+        ...(view === 'all' || view === 'away' ? {} : { state: view }),
+        ...(last ? { before: String(last.turn) } : {}),
+      });
+      let why = 'The server does not answer.';
+      try {
+        const response = await fetch(`/api/jobs?${query}`);
+        const found = (await response.json()) as Listing & { problems?: Problem[] };
+        if (turn !== asked.current) return;
+        if (response.ok) {
+          setListing(after ? { ...found, items: [...after.items, ...found.items] } : found);
+          setLost(null);
+          return;
+        }
+        why = found.problems?.[0]?.message ?? 'The server answers with an error.';
+      } catch {
+        // Said below.
+      }
+      if (turn === asked.current) setLost(why);
+    },
+    [search, view],
+  );
   useEffect(() => {
     const timer = setTimeout(() => void load(), search ? 120 : 0);
     return () => clearTimeout(timer);
   }, [load, search]);
+  useEffect(() => {
+    if (lost === null) return;
+    const timer = setInterval(() => void load(), AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [lost, load]);
+  // The next page comes before the end is reached.
+  const foot = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const end = foot.current;
+    if (!end || !listing?.more) return;
+    const watch = new IntersectionObserver(
+      (seen) => {
+        if (seen.some((x) => x.isIntersecting)) void load(listing);
+      },
+      { rootMargin: '400px' },
+    );
+    watch.observe(end);
+    return () => watch.disconnect();
+  }, [listing, load]);
   const start = async (from: object): Promise<void> => {
     setBusy(true);
     setProblems([]);
@@ -129,7 +193,7 @@ export function Jobs(): ReactNode {
       at,
       by: author(),
       kind: 'edit',
-      label: item.archived ? 'Take out of the archive' : 'Put into the archive',
+      label: item.archived ? 'Take out again' : 'Put away',
       changes: [item.archived ? { path: ['archived'], from: true } : { path: ['archived'], to: true }],
     };
     await fetch(`/api/jobs/${item.id}/ops`, {
@@ -176,7 +240,7 @@ export function Jobs(): ReactNode {
             <input
               id="search"
               type="search"
-              placeholder="Site, zone, number, customer"
+              placeholder="Site, customer, number, serial, note, fault"
               value={search}
               onChange={(e) => setSearch(e.target.value)}
               maxLength={200}
@@ -200,10 +264,19 @@ export function Jobs(): ReactNode {
               e.target.value = '';
             }}
           />
-          <Button aria-pressed={archived} onClick={() => setArchived(!archived)}>
-            Archive
-          </Button>
         </div>
+        <Choice label="Show" value={view} options={VIEWS} onChoose={setView} />
+        {lost === null ? null : (
+          <p className="jobs-problems" role="alert">
+            <strong>{lost}</strong> The list comes back by itself; jobs that are open go on.
+          </p>
+        )}
+        {listing?.trouble ? (
+          <p className="jobs-problems" role="alert">
+            <strong>The store is not whole.</strong> {listing.trouble}. Restore the latest backup, or have it looked at
+            before more is entered.
+          </p>
+        ) : null}
         {problems.length > 0 ? (
           <div className="jobs-problems" role="alert">
             <strong>Not taken.</strong>
@@ -218,17 +291,25 @@ export function Jobs(): ReactNode {
           </div>
         ) : null}
         {listing === null ? (
-          <p role="status" className="soft">
-            Fetching jobs …
-          </p>
+          lost === null ? (
+            <p role="status" className="soft">
+              Fetching jobs …
+            </p>
+          ) : null
         ) : listing.items.length === 0 ? (
-          <p className="jobs-empty">
-            {search
-              ? `No job has “${search}” in its names.`
-              : archived
-                ? 'The archive is empty.'
-                : 'No jobs yet. Start one, or open a job file.'}
-          </p>
+          <div className="jobs-empty">
+            <Slot />
+            <p>
+              {search
+                ? `Nothing typed or found in ${view === 'all' ? 'any job' : `“${VIEWS.find((v) => v.value === view)?.label}”`} begins with “${search}”.`
+                : EMPTY[view]}
+            </p>
+            {search ? (
+              <Button onClick={() => setSearch('')}>Clear the search</Button>
+            ) : view === 'all' ? null : (
+              <Button onClick={() => setView('all')}>Show all</Button>
+            )}
+          </div>
         ) : (
           <ul className="ledger" aria-label="Jobs">
             {listing.items.map((item) => (
@@ -270,20 +351,44 @@ export function Jobs(): ReactNode {
                     Copy
                   </button>
                   <button type="button" className="plain" onClick={() => void putAway(item)}>
-                    {item.archived ? 'Take out' : 'Archive'}
+                    {item.archived ? 'Take out' : 'Put away'}
                   </button>
                 </span>
               </li>
             ))}
           </ul>
         )}
-        {listing && listing.total > listing.items.length ? (
-          <p className="soft">
-            {listing.items.length} of {listing.total} shown. Search to find the rest.
-          </p>
+        {listing?.more ? (
+          <div ref={foot} className="jobs-foot">
+            <p className="soft">
+              {listing.items.length} of {listing.total > COUNT_TO ? `over ${COUNT_TO}` : listing.total} shown.
+            </p>
+            <Button onClick={() => void load(listing)}>Show more</Button>
+          </div>
         ) : null}
+        <p className="soft jobs-backup">
+          <a href="/api/backup" download>
+            Back up everything
+          </a>{' '}
+          into one checked file; <span className="mono">npx augerset restore</span> brings it back.
+        </p>
       </main>
     </div>
+  );
+}
+
+/** A plate with nothing under its screws. */
+function Slot(): ReactNode {
+  return (
+    <svg viewBox="0 0 120 40" width="120" height="40" className="mini-run" aria-hidden="true">
+      <rect x="1" y="1" width="118" height="38" rx="8" className="slot-plate" />
+      {[20, 47, 74, 101].map((x) => (
+        <g key={x}>
+          <circle cx={x} cy="20" r="8" />
+          <line x1={x - 5} x2={x + 5} y1="20" y2="20" transform={`rotate(-50 ${x} 20)`} />
+        </g>
+      ))}
+    </svg>
   );
 }
 

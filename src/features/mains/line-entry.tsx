@@ -2,7 +2,8 @@
 
 /** Things typed in one line: each read as it is typed, the good ones taken, the rest left to be mended. */
 import Button from '@mui/material/Button';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useHalfTyped } from '../../ui/half-typed';
 import '../../ui/quick-line.css';
 
 export type LineItem<T> = ({ ok: true } & T) | { ok: false; problem: string };
@@ -23,7 +24,7 @@ const LONGEST = 4000;
 
 export function LineEntry<T extends object>(props: Props<T>): ReactNode {
   const { label, verb, example, parse, says, onTake, disabled } = props;
-  const [line, setLine] = useState('');
+  const [line, setLine] = useHalfTyped(label);
   const entries = parse(line);
   const take = (): void => {
     const good = entries.flatMap((e) => (e.ok ? [e] : []));

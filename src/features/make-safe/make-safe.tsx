@@ -8,6 +8,7 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
+import { HalfScope } from '../../ui/half-typed';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Bench } from '../shell/frame';
@@ -145,12 +146,15 @@ export function MakeSafe(): ReactNode {
               </button>
               <div className="stack">
                 <div className="field-grid">
-                  <TextField
-                    label="Name on the panel"
-                    value={s.name}
-                    disabled={sealed}
-                    onCommit={(v) => setSupply(id, `Supply: ${v}`, { ...s, name: v })}
-                  />
+                  <HalfScope of={id}>
+                    {' '}
+                    <TextField
+                      label="Name on the panel"
+                      value={s.name}
+                      disabled={sealed}
+                      onCommit={(v) => setSupply(id, `Supply: ${v}`, { ...s, name: v })}
+                    />
+                  </HalfScope>
                 </div>
                 <Choice
                   label="Equipment was set running; switching off"

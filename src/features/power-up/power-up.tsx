@@ -151,6 +151,7 @@ export function PowerUp(): ReactNode {
           <div className="probe-entry">
             <ReadingEntry
               label="Meter says"
+              of={`${a} ${b}`}
               quantity="volts-ac"
               units={job.units}
               disabled={sealed || !a || !b}

@@ -106,6 +106,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           <ReadingEntry
             compact
             label={last ? 'read again' : 'meter says'}
+            of={`${test.id} ${m.id}`}
             quantity={m.quantity}
             units={job.units}
             onRead={(value) => {

@@ -4,6 +4,7 @@ import type { TestResult } from '@core/proof/proof-run';
 /** One test: what to set, what must happen, its wait and its measures; skipping needs a reason. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
+import { useHalfTyped } from '../../ui/half-typed';
 import { useJob } from '../shell/job-context';
 import { Wait } from '../shell/timers';
 import { Measure } from './measure';
@@ -20,7 +21,7 @@ export function TestCard({
 }): ReactNode {
   const { change, sealed } = useJob();
   const [skipping, setSkipping] = useState(false);
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useHalfTyped(`reason to skip ${test.id}`);
   return (
     <section className="panel test-card stack" aria-label={test.title}>
       <header>

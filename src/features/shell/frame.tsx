@@ -6,6 +6,7 @@ import { count } from '@core/units/units';
 import Link from 'next/link';
 import { useParams } from 'next/navigation';
 import type { ReactNode } from 'react';
+import type { SessionState } from '../../sync/session';
 import { Commands } from './commands';
 import { Drafts } from './drafts';
 import { JobProvider, useJob } from './job-context';
@@ -25,16 +26,32 @@ const isStop = (value: unknown): value is StopId => STOPS.some((s) => s.id === v
 
 export function JobFrame({ id, children }: { id: string; children: ReactNode }): ReactNode {
   return (
-    <JobProvider id={id} waiting={(connection) => <Waiting connection={connection} />}>
+    <JobProvider id={id} waiting={(state) => <Waiting id={id} state={state} />}>
       <Frame>{children}</Frame>
     </JobProvider>
   );
 }
 
-function Waiting({ connection }: { connection: string }): ReactNode {
+function Waiting({ id, state }: { id: string; state: SessionState }): ReactNode {
+  const { connection } = state;
   return (
     <main className="alone">
-      {connection === 'missing' ? (
+      {connection === 'unreadable' ? (
+        <>
+          <h1>This job is kept, and cannot be read.</h1>
+          <p>{state.trouble}</p>
+          <p>
+            <a href={`/api/jobs/${encodeURIComponent(id)}/export?raw=1`} download>
+              Everything stored of it, as a file
+            </a>
+          </p>
+        </>
+      ) : connection === 'trouble' ? (
+        <>
+          <h1>The server answers, and cannot reach its database.</h1>
+          <p>Nothing is lost. The job opens by itself as soon as the database is back.</p>
+        </>
+      ) : connection === 'missing' ? (
         <>
           <h1>There is no such job here.</h1>
           <p>It may have been made in another store.</p>
@@ -60,6 +77,7 @@ function Kept(): ReactNode {
     offline: 'no server',
     trouble: 'the server answers with an error',
     missing: 'this job is no longer on the server',
+    unreadable: 'the server cannot read this job',
     loading: '',
     live: '',
   }[state.connection];

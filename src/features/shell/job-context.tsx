@@ -47,7 +47,7 @@ interface ProviderProps {
   id: string;
   children: ReactNode;
   /** Shown until the job is here, and when it is not to be had. */
-  waiting: (connection: SessionState['connection']) => ReactNode;
+  waiting: (state: SessionState) => ReactNode;
 }
 
 export function JobProvider({ id, children, waiting }: ProviderProps): ReactNode {
@@ -88,7 +88,7 @@ export function JobProvider({ id, children, waiting }: ProviderProps): ReactNode
       light: (refs) => setLit(new Set(refs)),
     };
   }, [id, job, state, session, lit, minute]);
-  return api ? <Context.Provider value={api}>{children}</Context.Provider> : waiting(state.connection);
+  return api ? <Context.Provider value={api}>{children}</Context.Provider> : waiting(state);
 }
 
 /** The time in milliseconds, refreshed every `every` ms. */

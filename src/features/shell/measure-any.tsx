@@ -109,6 +109,7 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
       )}
       <ReadingEntry
         label="Meter says"
+        of={`${a} ${b} ${state} ${quantity}`}
         quantity={quantity}
         units={job.units}
         disabled={sealed || !ready}

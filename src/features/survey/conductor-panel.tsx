@@ -5,6 +5,7 @@ import { CABLE_ENDS, colourOf, withSurvey } from '@core/survey/landing';
 import type { ReactNode } from 'react';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { HalfScope } from '../../ui/half-typed';
 import { useJob } from '../shell/job-context';
 
 const PLACE: Record<Place, string> = { wall: 'At the wall', board: 'At the board', outdoor: 'At the outdoor unit' };
@@ -50,42 +51,45 @@ export function ConductorPanel({ id }: { id: string }): ReactNode {
           />
         ))}
       </div>
-      <div className="field-grid">
-        <TextField
-          label="A joint in it, where"
-          value={conductor.splice}
-          disabled={sealed}
-          onCommit={(v) => set(v ? `joint, ${v}` : 'no joint', { splice: v || undefined })}
-        />
-        <FigureField
-          label="Joint"
-          quantity="ohms"
-          units={job.units}
-          low={0}
-          high={1000}
-          value={conductor.spliceOhms}
-          disabled={sealed || conductor.splice === undefined}
-          hint="a sound twist, 0.05 Ω, until measured"
-          onTake={(spliceOhms) => set(`joint ${spliceOhms ?? '?'} Ω`, { spliceOhms })}
-        />
-        <TextField
-          label="Sheath it runs in"
-          value={conductor.sheath}
-          disabled={sealed}
-          hint="a name: cores of one sheath run together; say “mains” where mains does too"
-          onCommit={(v) => set(v ? `in sheath ${v}` : 'sheath not noted', { sheath: v || undefined })}
-        />
-        <TextField
-          label="Also under its board screw"
-          value={conductor.board?.shares}
-          disabled={sealed || conductor.board === undefined}
-          hint="outdoor unit, second thermostat, accessory"
-          onCommit={(v) => {
-            const { board } = conductor;
-            if (board) set(`shares its screw with ${v || 'nothing'}`, { board: { ...board, shares: v || undefined } });
-          }}
-        />
-      </div>
+      <HalfScope of={id}>
+        <div className="field-grid">
+          <TextField
+            label="A joint in it, where"
+            value={conductor.splice}
+            disabled={sealed}
+            onCommit={(v) => set(v ? `joint, ${v}` : 'no joint', { splice: v || undefined })}
+          />
+          <FigureField
+            label="Joint"
+            quantity="ohms"
+            units={job.units}
+            low={0}
+            high={1000}
+            value={conductor.spliceOhms}
+            disabled={sealed || conductor.splice === undefined}
+            hint="a sound twist, 0.05 Ω, until measured"
+            onTake={(spliceOhms) => set(`joint ${spliceOhms ?? '?'} Ω`, { spliceOhms })}
+          />
+          <TextField
+            label="Sheath it runs in"
+            value={conductor.sheath}
+            disabled={sealed}
+            hint="a name: cores of one sheath run together; say “mains” where mains does too"
+            onCommit={(v) => set(v ? `in sheath ${v}` : 'sheath not noted', { sheath: v || undefined })}
+          />
+          <TextField
+            label="Also under its board screw"
+            value={conductor.board?.shares}
+            disabled={sealed || conductor.board === undefined}
+            hint="outdoor unit, second thermostat, accessory"
+            onCommit={(v) => {
+              const { board } = conductor;
+              if (board)
+                set(`shares its screw with ${v || 'nothing'}`, { board: { ...board, shares: v || undefined } });
+            }}
+          />
+        </div>
+      </HalfScope>
     </section>
   );
 }

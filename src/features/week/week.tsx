@@ -8,6 +8,7 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField } from '../../ui/fields';
+import { HalfScope } from '../../ui/half-typed';
 import { WeekStrip } from '../../ui/week-strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
@@ -184,18 +185,21 @@ export function Week({
               }
             />
             <div className="row">
-              <TextField
-                label="Time"
-                type="time"
-                mono
-                value={clock(chosen.minute)}
-                disabled={sealed}
-                onCommit={(v) => {
-                  const [h, m] = v.split(':').map(Number);
-                  if (h !== undefined && m !== undefined && Number.isFinite(h * 60 + m))
-                    move(selected.day, selected.index, Math.min(1439, Math.max(0, h * 60 + m)));
-                }}
-              />
+              <HalfScope of={`${selected.day}.${selected.index}`}>
+                {' '}
+                <TextField
+                  label="Time"
+                  type="time"
+                  mono
+                  value={clock(chosen.minute)}
+                  disabled={sealed}
+                  onCommit={(v) => {
+                    const [h, m] = v.split(':').map(Number);
+                    if (h !== undefined && m !== undefined && Number.isFinite(h * 60 + m))
+                      move(selected.day, selected.index, Math.min(1439, Math.max(0, h * 60 + m)));
+                  }}
+                />
+              </HalfScope>
               <Button
                 disabled={sealed}
                 onClick={() => {

@@ -1,14 +1,16 @@
 import { epoch } from '@/src/store/epoch';
 import { disputedEntries, loadJob, ownEntries } from '@/src/store/jobs';
-import { notFound } from '../../_http/http';
+import { answering, notFound } from '../../_http/http';
 
 export const dynamic = 'force-dynamic';
 
-export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  const found = await loadJob(id);
-  if (!found) return notFound('such job');
-  const client = new URL(request.url).searchParams.get('client') ?? '';
-  const own = client ? await ownEntries(id, client) : [];
-  return Response.json({ ...found, own, epoch: await epoch(), disputed: await disputedEntries(id) });
-}
+export const GET = answering(
+  async (request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> => {
+    const { id } = await params;
+    const found = await loadJob(id);
+    if (!found) return notFound('such job');
+    const client = new URL(request.url).searchParams.get('client') ?? '';
+    const own = client ? await ownEntries(id, client) : [];
+    return Response.json({ ...found, own, epoch: await epoch(), disputed: await disputedEntries(id) });
+  },
+);

@@ -1,21 +1,31 @@
 import { maskedCopy } from '@core/record/share';
-import { loadJob } from '@/src/store/jobs';
-import { notFound } from '../../../_http/http';
+import { loadJob, rawJob } from '@/src/store/jobs';
+import { answering, notFound } from '../../../_http/http';
 
 export const dynamic = 'force-dynamic';
 
-/** The job as a file; `?masked=1` for a copy fit to pass on. */
-export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const { id } = await params;
-  const found = await loadJob(id);
-  if (!found) return notFound('such job');
-  const masked = new URL(request.url).searchParams.get('masked') === '1';
-  const text = `${JSON.stringify(masked ? maskedCopy(found.job) : found.job, null, 2)}\n`;
-  return new Response(text, {
+const download = (text: string, name: string): Response =>
+  new Response(text, {
     headers: {
       'Content-Type': 'application/json; charset=utf-8',
-      'Content-Disposition': `attachment; filename="augerset-${id}${masked ? '-masked' : ''}.json"`,
+      'Content-Disposition': `attachment; filename="${name}"`,
       'Cache-Control': 'no-store',
     },
   });
-}
+
+/** The job as a file; `?masked=1` for a copy fit to pass on, `?raw=1` for what the tables hold, readable or not. */
+export const GET = answering(
+  async (request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> => {
+    const { id } = await params;
+    const { searchParams } = new URL(request.url);
+    if (searchParams.get('raw') === '1') {
+      const raw = await rawJob(id);
+      return raw ? download(`${JSON.stringify(raw, null, 2)}\n`, `augerset-${id}-raw.json`) : notFound('such job');
+    }
+    const found = await loadJob(id);
+    if (!found) return notFound('such job');
+    const masked = searchParams.get('masked') === '1';
+    const text = `${JSON.stringify(masked ? maskedCopy(found.job) : found.job, null, 2)}\n`;
+    return download(text, `augerset-${id}${masked ? '-masked' : ''}.json`);
+  },
+);

@@ -1,0 +1,144 @@
+/** The list of jobs: searched by a full-text index over everything typed, filtered by state, paged by the store's own count. */
+import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import { Job } from '../core/job/schema';
+import { store } from './client';
+import { jobs } from './schema';
+import {
+  INDEX_RECIPE,
+  type JobSummary,
+  type ListState,
+  readSummary,
+  searchWords,
+  summaryOf,
+  tagsOf,
+  unreadable,
+} from './summary';
+
+export interface JobListItem extends JobSummary {
+  id: string;
+  number: string;
+  site: string;
+  zone: string;
+  archived: boolean;
+  sealed: boolean;
+  updatedAt: string;
+  /** Position in the list: the next page lies before it. */
+  turn: number;
+}
+
+export interface ListQuery {
+  search: string;
+  archived: boolean;
+  state?: ListState | undefined;
+  limit: number;
+  /** The last item's turn of the page before. */
+  before?: number | undefined;
+}
+
+/** Counted no further: "over a thousand" is as good as a number. */
+const COUNT_TO = 1000;
+const TAG: Record<ListState, string> = { stopped: 'stopped', failed: 'failed', open: 'unsealed', sealed: 'sealed' };
+
+/**
+ * An expression of the index: every word must begin something typed. Null where a search holds nothing that can
+ * be found.
+ */
+export function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'state'>): string | null {
+  const words = query.search
+    .split(/\s+/)
+    .filter((w) => /[\p{L}\p{N}]/u.test(w))
+    .slice(0, 8);
+  if (words.length === 0 && query.search.trim() !== '') return null;
+  return [
+    `tags : ${query.archived ? 'away' : 'kept'}`,
+    ...(query.state ? [`tags : ${TAG[query.state]}`] : []),
+    ...words.map((w) => `words : "${w.replaceAll('"', '""')}" *`),
+  ].join(' AND ');
+}
+
+const COLUMNS = {
+  id: jobs.id,
+  number: jobs.number,
+  site: jobs.site,
+  zone: jobs.zone,
+  archived: jobs.archived,
+  sealed: jobs.sealed,
+  summary: jobs.summary,
+  updatedAt: jobs.updatedAt,
+  turn: jobs.turn,
+};
+
+/** @returns a page, latest change first; `total` counts to a thousand and no further */
+export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]; total: number; more: boolean }> {
+  const { database } = store();
+  const before = query.before ?? Number.MAX_SAFE_INTEGER;
+  const take = query.limit + 1;
+  const match = matchOf(query);
+  if (match === null) return { items: [], total: 0, more: false };
+  // Without words the index of places is the shorter way.
+  const plain = query.search.trim() === '' && query.state === undefined;
+  const text = sql`jobs_text`;
+  const page = plain
+    ? database
+        .select(COLUMNS)
+        .from(jobs)
+        .where(and(eq(jobs.archived, query.archived), lt(jobs.turn, before)))
+        .orderBy(desc(jobs.turn))
+        .limit(take)
+    : database
+        .select(COLUMNS)
+        .from(jobs)
+        .innerJoin(text, sql`${text}.rowid = ${jobs.turn}`)
+        .where(sql`jobs_text MATCH ${match} AND ${text}.rowid < ${before}`)
+        .orderBy(sql`${text}.rowid DESC`)
+        .limit(take);
+  const counted = plain
+    ? sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs WHERE archived = ${query.archived ? 1 : 0} LIMIT ${COUNT_TO + 1})`
+    : sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs_text WHERE jobs_text MATCH ${match} LIMIT ${COUNT_TO + 1})`;
+  const rows = await page;
+  const [count] = await database.all<{ n: number }>(counted);
+  return {
+    items: rows.slice(0, query.limit).map(({ summary, ...rest }) => ({ ...rest, ...readSummary(summary) })),
+    total: count?.n ?? 0,
+    more: rows.length > query.limit,
+  };
+}
+
+const BATCH = 20;
+
+/** Rows made by an older recipe are made again, a few at a time, while the store is used. Their place stays. */
+export async function refreshIndex(): Promise<number> {
+  const { database } = store();
+  let made = 0;
+  for (;;) {
+    const stale = await database
+      .select({ id: jobs.id, seq: jobs.seq, snapshot: jobs.snapshot })
+      .from(jobs)
+      .where(lt(jobs.indexed, INDEX_RECIPE))
+      .limit(BATCH);
+    if (stale.length === 0) return made;
+    for (const { id, seq, snapshot } of stale) {
+      let columns: Partial<typeof jobs.$inferInsert>;
+      try {
+        const job = Job.parse(JSON.parse(snapshot));
+        const summary = summaryOf(job);
+        columns = {
+          words: searchWords(job, summary),
+          tags: tagsOf(job, summary),
+          summary: JSON.stringify(summary),
+          indexed: INDEX_RECIPE,
+        };
+      } catch {
+        const summary = unreadable('This job cannot be read: see what the store’s check says of it.');
+        columns = { summary: JSON.stringify(summary), indexed: INDEX_RECIPE };
+      }
+      // A change made meanwhile has made its own.
+      await database
+        .update(jobs)
+        .set(columns)
+        .where(and(eq(jobs.id, id), eq(jobs.seq, seq)));
+      made += 1;
+    }
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+}

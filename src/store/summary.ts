@@ -1,0 +1,123 @@
+/** What the list shows and finds of a job: made with every snapshot, and again when the recipe changes. */
+import * as z from 'zod';
+import { derive } from '../core/derive';
+import type { Job } from '../core/job/schema';
+
+/** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
+export const INDEX_RECIPE = 1;
+
+export const JobSummary = z.object({
+  sentence: z.string(),
+  next: z.string(),
+  nextId: z.string(),
+  done: z.number(),
+  of: z.number(),
+  blockers: z.array(z.string()),
+  failed: z.number(),
+  device: z.string(),
+});
+export type JobSummary = z.infer<typeof JobSummary>;
+
+/** Stands for what cannot be told: a row that cannot be read never takes the list with it. */
+export const unreadable = (why: string): JobSummary => ({
+  sentence: why,
+  next: 'Arrive',
+  nextId: 'arrive',
+  done: 0,
+  of: 10,
+  blockers: [],
+  failed: 0,
+  device: '',
+});
+
+export function summarise(job: Job): JobSummary {
+  const d = derive(job);
+  const next = d.stops.find((s) => s.id === d.next);
+  return {
+    sentence: d.system.sentence,
+    next: next?.name ?? '',
+    nextId: d.next,
+    done: d.stops.filter((s) => s.state === 'done').length,
+    of: d.stops.length,
+    blockers: d.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
+    failed: d.proof.failed,
+    device: d.sheet?.name ?? '',
+  };
+}
+
+/** A change is kept even where the judgement of it fails. */
+export function summaryOf(job: Job): JobSummary {
+  try {
+    return summarise(job);
+  } catch (error) {
+    console.error('a job could not be judged:', error instanceof Error ? error.message : error);
+    return unreadable('This job could not be judged; everything entered is kept.');
+  }
+}
+
+export const readSummary = (text: string): JobSummary => {
+  try {
+    return JobSummary.parse(JSON.parse(text));
+  } catch {
+    return unreadable('This entry of the list cannot be read; open the job to see what is kept.');
+  }
+};
+
+/** Letters of the index per job: what somebody types is far less. */
+const MOST_WORDS = 40_000;
+
+/** Everything somebody typed about the job, and what was found: what search looks in. */
+export function searchWords(job: Job, summary: JobSummary): string {
+  const { site, device, arrive, survey, decide, connect, join, handOver, week, floor, boiler } = job;
+  return [
+    job.number,
+    site.name,
+    site.address,
+    site.customer,
+    job.zone,
+    device.sheet,
+    summary.device,
+    device.serial,
+    device.hardwareAddress,
+    arrive.note,
+    survey.note,
+    survey.old.note,
+    survey.equipment.nameplate,
+    survey.equipment.secondBoard,
+    survey.seen.mainsLabel,
+    ...Object.values(survey.conductors).flatMap((c) => [c.sheath, c.splice]),
+    ...Object.values(survey.zones).map((z) => z.name),
+    decide.reason,
+    ...Object.values(connect.defects).flatMap((d) => [d.where, d.note]),
+    join.networkName,
+    join.account,
+    join.placeName,
+    ...Object.values(join.tasks).flatMap((t) => [t.what, t.proof]),
+    ...Object.values(week.profiles).map((p) => p.name),
+    ...Object.values(job.supplies).map((s) => s.name),
+    ...Object.values(floor.mats).map((m) => m.name),
+    ...Object.values(boiler.cores).map((c) => c.colour),
+    ...Object.values(job.proof.skipped),
+    handOver.note,
+    ...job.amendments.map((a) => a.reason),
+    summary.sentence,
+    ...summary.blockers,
+  ]
+    .filter((t) => t !== undefined && t !== '')
+    .join('\n')
+    .slice(0, MOST_WORDS);
+}
+
+export const STATES = ['stopped', 'failed', 'open', 'sealed'] as const;
+export type ListState = (typeof STATES)[number];
+
+/** Tags of the index: kept or away, and the states a list is asked for. */
+export const tagsOf = (job: Job, s: JobSummary): string =>
+  [
+    job.archived === true ? 'away' : 'kept',
+    job.seal ? 'sealed' : 'unsealed',
+    !job.seal && s.blockers.length > 0 ? 'stopped' : '',
+    !job.seal && s.failed > 0 ? 'failed' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
