@@ -187,6 +187,28 @@ export interface AppendResult {
   seq: number;
 }
 
+/** Jobs written to lately, by the end of their chain: the next change need not read the whole again. */
+const lately = new Map<string, { chain: string; job: Job }>();
+const MOST_LATELY = 50;
+
+function remember(id: string, chain: string, job: Job): void {
+  lately.delete(id);
+  lately.set(id, { chain, job });
+  for (const oldest of lately.keys()) {
+    if (lately.size <= MOST_LATELY) break;
+    lately.delete(oldest);
+  }
+}
+
+/** The snapshot that belongs to a chain; null when the row has gone meanwhile. */
+async function snapshotOf(id: string, row: { chain: string }): Promise<Job | null> {
+  const known = lately.get(id);
+  // The chain's end names the content: another process or a restore would have moved it.
+  if (known?.chain === row.chain) return known.job;
+  const [found] = await store().database.select({ snapshot: jobs.snapshot }).from(jobs).where(eq(jobs.id, id)).limit(1);
+  return found ? readSnapshot(found.snapshot) : null;
+}
+
 /** One writer at a time on a job within this process; what other processes do is retried. */
 const queues = new Map<string, Promise<unknown>>();
 
@@ -236,12 +258,14 @@ function isClash(error: unknown): boolean {
 async function tryAppend(id: string, incoming: readonly Operation[]): Promise<AppendResult | null> {
   const { database } = store();
   const [found] = await database
-    .select({ snapshot: jobs.snapshot, seq: jobs.seq, chain: jobs.chain })
+    .select({ seq: jobs.seq, chain: jobs.chain })
     .from(jobs)
     .where(eq(jobs.id, id))
     .limit(1);
   if (!found) return null;
-  let job = readSnapshot(found.snapshot);
+  const before = await snapshotOf(id, found);
+  if (!before) return null;
+  let job = before;
   let { seq, chain } = found;
   const result: AppendResult = { accepted: [], refused: [], seq };
   const rows: (typeof operations.$inferInsert)[] = [];
@@ -296,6 +320,7 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
         .set({ ...columns, turn: NEXT_TURN })
         .where(eq(jobs.id, id)),
     ]);
+    remember(id, chain, job);
     announce(id, entries);
   }
   result.seq = seq;

@@ -111,6 +111,9 @@ export class JobSession {
   private epoch: string | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private closed = false;
+  private lastInstant = 0;
+  /** The job with the waiting operations on it, and what it was made of. */
+  private ahead: { from: Job; with: Operation[]; job: Job } | null = null;
 
   constructor(id: string, by: () => Author) {
     this.id = id;
@@ -256,7 +259,7 @@ export class JobSession {
       id: nanoid(),
       job: this.id,
       base: this.seq,
-      at: new Date().toISOString(),
+      at: this.instant(),
       by: this.by(),
       kind: 'edit',
       label: label.slice(0, 200),
@@ -274,26 +277,41 @@ export class JobSession {
     return true;
   }
 
+  /** No two changes of one page bear the same moment, so that their order is kept by it. */
+  private instant(): string {
+    this.lastInstant = Math.max(Date.now(), this.lastInstant + 1);
+    return new Date(this.lastInstant).toISOString();
+  }
+
   private notify(notice: Notice): void {
     if (this.state.notices.some((n) => n.id === notice.id) || remembered(this.id).includes(notice.id)) return;
     this.publish({ notices: [...this.state.notices, notice] });
   }
 
   private publish(change: Partial<SessionState>): void {
-    let job = this.confirmed;
-    for (const operation of this.pending) {
-      if (!job) break;
-      const applied = applyOperation(job, operation);
-      if (applied.ok) job = applied.job;
-    }
     this.state = {
       ...this.state,
       ...change,
-      job,
+      job: this.withPending(),
       waiting: this.pending.length,
       undo: undoState([...this.own, ...this.pending], this.by().client),
     };
     for (const listener of this.listeners) listener();
+  }
+
+  /** What waits, on top of what the server has said: only what was added since is applied. */
+  private withPending(): Job | null {
+    const { confirmed, pending } = this;
+    if (!confirmed) return null;
+    const known =
+      this.ahead?.from === confirmed && this.ahead.with.every((o, i) => pending[i] === o) ? this.ahead : null;
+    let job = known?.job ?? confirmed;
+    for (const operation of pending.slice(known?.with.length ?? 0)) {
+      const applied = applyOperation(job, operation);
+      if (applied.ok) job = applied.job;
+    }
+    this.ahead = { from: confirmed, with: [...pending], job };
+    return job;
   }
 
   private keep(): void {
@@ -327,10 +345,20 @@ export class JobSession {
 
   private receive(entry: Entry): void {
     if (!this.confirmed || entry.seq <= this.seq) return;
-    const applied = applyOperation(this.confirmed, entry.operation);
+    const before = this.confirmed;
+    const applied = applyOperation(before, entry.operation);
     if (applied.ok) this.confirmed = applied.job;
     this.seq = entry.seq;
     const mine = this.pending.some((o) => o.id === entry.operation.id);
+    // The first of what waits, said by the server: the rest stands on it as it did.
+    const { ahead } = this;
+    if (
+      ahead &&
+      this.pending[0]?.id === entry.operation.id &&
+      ahead.from === before &&
+      ahead.with[0] === this.pending[0]
+    )
+      this.ahead = { from: this.confirmed, with: ahead.with.slice(1), job: ahead.job };
     this.pending = this.pending.filter((o) => o.id !== entry.operation.id);
     if (entry.operation.by.client === this.by().client) this.own.push(entry.operation);
     if (mine) void dropOperations([entry.operation.id]);

@@ -32,10 +32,18 @@ export const key = z
   .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
 
 /** A collection by id that holds so many at most. */
-export const many = <T extends z.ZodType>(of: T, what: keyof typeof MOST): z.ZodRecord<typeof key, T> =>
-  z
+export function many<T extends z.ZodType>(of: T, what: keyof typeof MOST): z.ZodRecord<typeof key, T> {
+  const limit = { most: MOST[what], message: `at most ${MOST[what]} ${what}` };
+  const schema = z
     .record(key, of)
-    .refine((r) => Object.keys(r).length <= MOST[what], { error: `at most ${MOST[what]} ${what}`, abort: true });
+    .refine((r) => Object.keys(r).length <= limit.most, { error: limit.message, abort: true });
+  limits.set(schema, limit);
+  return schema;
+}
+
+const limits = new WeakMap<z.core.$ZodType, { most: number; message: string }>();
+/** The limit of a collection made by `many`: its only check. */
+export const limitOf = (schema: z.core.$ZodType): { most: number; message: string } | undefined => limits.get(schema);
 
 /** A figure between two sizes. @param name begins the message: "area" */
 export const size = (low: number, high: number, unit: string, name: string): z.ZodNumber => {

@@ -4,8 +4,9 @@
  */
 import * as z from 'zod';
 import { contentHash } from '../record/seal';
+import { fitting } from './changed';
 import { applyChanges, type Conflict, invert } from './changes';
-import { Change, Job } from './schema';
+import { Change, type Job } from './schema';
 
 export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend']);
 
@@ -120,19 +121,9 @@ export function applyOperation(job: Job, operation: Operation): Applied {
           ],
         }
       : value;
-  const parsed = Job.safeParse(amended);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    return {
-      ok: false,
-      refusal: {
-        code: 'invalid',
-        message: issue?.message ?? 'not a valid job',
-        path: issue ? issue.path.join('.') : '',
-      },
-    };
-  }
-  if (operation.kind === 'seal' && parsed.data.seal?.contentHash !== contentHash(job)) {
+  const fit = fitting(job, amended);
+  if (!fit.ok) return { ok: false, refusal: { code: 'invalid', ...fit.misfit } };
+  if (operation.kind === 'seal' && fit.job.seal?.contentHash !== contentHash(job)) {
     return {
       ok: false,
       refusal: {
@@ -141,7 +132,7 @@ export function applyOperation(job: Job, operation: Operation): Applied {
       },
     };
   }
-  return { ok: true, job: parsed.data, conflicts };
+  return { ok: true, job: fit.job, conflicts };
 }
 
 /** Undoing an added reading strikes it: nothing measured is ever lost. */
