@@ -12,10 +12,10 @@ import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '..
 import type { Job } from '../src/core/job/schema';
 import { predictor } from '../src/core/lowvoltage/predict';
 import { parseTrial, tryIt } from '../src/core/lowvoltage/try-it';
-import { verifySeal } from '../src/core/record/seal';
-import { maskedCopy } from '../src/core/record/share';
+import { exportText, maskedCopy } from '../src/core/record/share';
 import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
+import { checkText } from '../src/signing/file-check';
 
 /** The plant in one demand, valves arrived, as traced or as planned. */
 function plantSpice(file: string, job: Job, boiler: BoilerDerived, demand: string): string {
@@ -173,7 +173,8 @@ program
   .command('verify')
   .description('check the seal of a record; without a file the whole store: chain, journal and snapshots')
   .argument('[job.json]')
-  .action(async (file?: string) => {
+  .option('--key <public>', 'the key it must be signed with, as printed on the papers')
+  .action(async (file: string | undefined, options: { key?: string }) => {
     if (file === undefined) {
       const [{ store }, { brokenText, checkStore }] = await Promise.all([
         import('../src/store/client'),
@@ -184,9 +185,26 @@ program
       if (!check.ok) throw new UsageError(`store: ${brokenText(check.broken)}`);
       return print(`the store is whole: ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}`);
     }
-    const check = verifySeal(await readJob(file));
-    if (!check.ok) throw new UsageError(`${file}: seal: ${check.message}`);
-    print(`${file}: the seal holds (${check.hash.slice(0, 16)}…), ${check.amendments} amendments`);
+    const text = await readText(file);
+    const check = checkText(text, options.key);
+    if (!check.ok) throw new UsageError(`${file}: ${check.message}`);
+    print(
+      `${file}: seal and signature hold (${check.hash.slice(0, 16)}…), ${count(check.amendments, 'amendment')}\n${
+        options.key ? 'signed with that key' : `signed with ${check.key}: compare it with the paper`
+      }${check.exact ? '' : '\nthe content holds, but the file is not letter for letter as it was exported'}`,
+    );
+  });
+
+program
+  .command('key')
+  .description('print the public part of this store’s signing key')
+  .action(async () => {
+    const [{ store }, { publicKey }] = await Promise.all([
+      import('../src/store/client'),
+      import('../src/store/signing'),
+    ]);
+    await store().ready;
+    print(await publicKey());
   });
 
 program
@@ -211,7 +229,7 @@ program
     await store.ready();
     const found = await store.loadJob(id);
     if (!found) throw new UsageError(`export: there is no job "${id}"`);
-    const text = `${JSON.stringify(options.masked ? maskedCopy(found.job) : found.job, null, 2)}\n`;
+    const text = exportText(options.masked ? maskedCopy(found.job) : found.job);
     if (options.output) await writeFile(options.output, text);
     else process.stdout.write(text);
   });

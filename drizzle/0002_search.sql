@@ -1,6 +1,7 @@
 ALTER TABLE `jobs` ADD `turn` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `jobs` ADD `tags` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `jobs` ADD `indexed` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+ALTER TABLE `jobs` ADD `mark` text DEFAULT '' NOT NULL;--> statement-breakpoint
 UPDATE `jobs` SET `turn` = ranked.r FROM (SELECT id AS i, row_number() OVER (ORDER BY updated_at, id) AS r FROM jobs) AS ranked WHERE ranked.i = jobs.id;--> statement-breakpoint
 UPDATE `jobs` SET `tags` = CASE archived WHEN 1 THEN 'away' ELSE 'kept' END || CASE sealed WHEN 1 THEN ' sealed' ELSE ' unsealed' END;--> statement-breakpoint
 DROP INDEX `jobs_by_update`;--> statement-breakpoint

@@ -13,8 +13,10 @@ import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
+import { checkRecord } from '../signing/signature';
 import { FloorRecord } from './floor';
 import { css, Foot, registerFaces, Table } from './parts';
+import { SquareCode } from './square-code';
 import { StripPaper } from './strip-paper';
 import { WiringCentrePaper } from './wiring-centre';
 
@@ -103,6 +105,21 @@ function CustomerPage({ job, derived, size }: { job: Job; derived: Derived; size
   );
 }
 
+/** The public key as text and as a square code: a copy of the file is held against it with `augerset verify`. */
+function SignedWith({ signature }: { signature: NonNullable<Job['signature']> }): ReactNode {
+  return (
+    <View style={{ flexDirection: 'row', gap: 10, alignItems: 'center', marginTop: 4 }}>
+      <SquareCode text={`augerset-key ${signature.key} ${signature.of.slice(0, 16)}`} size={78} />
+      <View style={{ flex: 1 }}>
+        <Text>Signed with this key. A copy of the record is checked with: augerset verify FILE --key</Text>
+        <Text style={css.mono}>{signature.key}</Text>
+        <Text>Digest</Text>
+        <Text style={css.mono}>{signature.of}</Text>
+      </View>
+    </View>
+  );
+}
+
 /** The layout breaks when hundreds of lines run over pages: beyond sixty they are set as one paragraph. */
 function noteLines(note: string): string[] {
   const lines = note.split('\n').filter((line) => line.trim() !== '');
@@ -112,6 +129,7 @@ function noteLines(note: string): string[] {
 function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; size: 'A4' | 'LETTER' }): ReactNode {
   const { wiring, settings, proof, sheet, system, budget, boiler, floor } = derived;
   const seal = job.seal ? verifySeal(job) : null;
+  const signed = job.seal ? checkRecord(job) : null;
   const readings = proof.tests.flatMap((t) =>
     t.verdict === 'skipped'
       ? [[t.title, 'skipped', '', '', t.skipReason ?? '']]
@@ -165,9 +183,11 @@ function TechnicalPages({ job, derived, size }: { job: Job; derived: Derived; si
           <>
             <Text>
               Sealed {job.seal.at.slice(0, 16).replace('T', ' ')} UTC by {job.seal.by}.{' '}
-              {seal.ok ? 'The seal holds.' : seal.message}
+              {seal.ok ? 'The seal holds.' : seal.message}{' '}
+              {seal.ok && signed ? (signed.ok ? 'So does its signature.' : signed.message) : ''}
             </Text>
             <Text style={css.mono}>{job.seal.contentHash}</Text>
+            {job.signature && signed?.ok ? <SignedWith signature={job.signature} /> : null}
             {job.amendments.map((a) => (
               <Text key={a.at}>
                 Amended {a.at.slice(0, 16).replace('T', ' ')} UTC by {a.by}: {a.reason}

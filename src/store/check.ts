@@ -2,12 +2,14 @@
  * Whether a store is whole: each job's hash chain against its journal, its journal against its snapshot. The
  * first entry that does not fit is named.
  */
-import type { Client } from '@libsql/client';
+import type { Client, Row } from '@libsql/client';
 import { applyChanges, sameValue } from '../core/job/changes';
 import { applyOperation, Operation } from '../core/job/operation';
 import { emptyJob, Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
+import { checkRecord } from '../signing/signature';
 import { GENESIS } from './journal';
+import { rowMark } from './summary';
 
 export interface Broken {
   job: string;
@@ -18,11 +20,19 @@ export interface Broken {
 
 export type StoreCheck = { ok: true; jobs: number; entries: number } | { ok: false; broken: Broken };
 
+function saysSame(text: string, value: unknown): boolean {
+  try {
+    return sameValue(JSON.parse(text), JSON.parse(JSON.stringify(value)));
+  } catch {
+    return false;
+  }
+}
+
 /** One job: entries in order, then the snapshot beside what they give. */
 async function checkJob(client: Client, id: string): Promise<{ entries: number } | Broken> {
   const broken = (seq: number | null, what: string): Broken => ({ job: id, seq, what });
   const { rows } = await client.execute({
-    sql: 'SELECT seq, body, hash FROM operations WHERE job = ? ORDER BY seq',
+    sql: 'SELECT seq, id, client, body, conflicts, hash FROM operations WHERE job = ? ORDER BY seq',
     args: [id],
   });
   let chain = GENESIS;
@@ -40,18 +50,21 @@ async function checkJob(client: Client, id: string): Promise<{ entries: number }
     }
     chain = chainHash(chain, operation);
     if (chain !== r.hash) return broken(seq, 'is not what was chained: its hash differs');
+    if (operation.job !== id || operation.id !== r.id || operation.by.client !== r.client)
+      return broken(seq, 'is filed under another name than its own');
     if (operation.kind === 'create') {
       // A job begins as it was given, a sealed record with its seal.
       const begun = Job.safeParse(applyChanges(job, operation.changes).value);
-      if (!begun.success || seq !== 1) return broken(seq, 'does not begin a job');
+      if (!begun.success || seq !== 1 || r.conflicts !== '[]') return broken(seq, 'does not begin a job');
       job = begun.data;
       continue;
     }
     const applied = applyOperation(job, operation);
     if (!applied.ok) return broken(seq, `does not fit the job before it (${applied.refusal.message})`);
+    if (!saysSame(String(r.conflicts), applied.conflicts)) return broken(seq, 'says otherwise what it wrote over');
     job = applied.job;
   }
-  const [row] = (await client.execute({ sql: 'SELECT seq, chain, snapshot FROM jobs WHERE id = ?', args: [id] })).rows;
+  const [row] = (await client.execute({ sql: 'SELECT * FROM jobs WHERE id = ?', args: [id] })).rows;
   if (!row) return broken(null, 'has a journal and no snapshot');
   if (Number(row.seq) !== expected) return broken(expected + 1, 'is counted by the snapshot and not in the journal');
   if (row.chain !== chain) return broken(expected, 'is not the end of the chain that the snapshot names');
@@ -61,8 +74,32 @@ async function checkJob(client: Client, id: string): Promise<{ entries: number }
   } catch {
     return broken(null, 'has a snapshot that cannot be read');
   }
+  if (job.signature) {
+    const signed = checkRecord(job);
+    if (!signed.ok) return broken(null, `is sealed, and its signature does not hold: ${signed.message}`);
+  }
+  const kept = row.mark === '' && row.indexed === 0 ? '' : rowMark(rowOf(row));
+  const truths = [row.archived, row.sealed].every((v) => v === 0 || v === 1);
+  if (row.mark !== kept || !truths) return broken(null, 'has an entry in the list that was changed by another hand');
   return { entries: expected };
 }
+
+/** A row of the list as it is marked. */
+const rowOf = (row: Row): Parameters<typeof rowMark>[0] => ({
+  id: String(row.id),
+  seq: Number(row.seq),
+  chain: String(row.chain),
+  number: String(row.number),
+  site: String(row.site),
+  zone: String(row.zone),
+  words: String(row.words),
+  archived: row.archived === 1,
+  sealed: row.sealed === 1,
+  summary: String(row.summary),
+  updatedAt: String(row.updated_at),
+  tags: String(row.tags),
+  indexed: Number(row.indexed),
+});
 
 /** @param pause lets others go on between two jobs */
 export async function checkStore(client: Client, pause?: () => Promise<void>): Promise<StoreCheck> {
@@ -72,6 +109,12 @@ export async function checkStore(client: Client, pause?: () => Promise<void>): P
       ok: false,
       broken: { job: '', seq: null, what: `the file itself is damaged: ${String(file).slice(0, 120)}` },
     };
+  try {
+    // Rank 1: the index is held against the rows it was made of.
+    await client.execute("INSERT INTO jobs_text (jobs_text, rank) VALUES ('integrity-check', 1)");
+  } catch {
+    return { ok: false, broken: { job: '', seq: null, what: 'the search index does not fit the list' } };
+  }
   const { rows } = await client.execute('SELECT id FROM jobs UNION SELECT DISTINCT job FROM operations ORDER BY 1');
   let entries = 0;
   for (const { id } of rows) {

@@ -10,12 +10,15 @@ import { applyChanges, type Conflict, diff, sameValue } from '../core/job/change
 import { applyOperation, Operation, type Refusal } from '../core/job/operation';
 import { emptyJob, Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
+import { sealDigest } from '../core/record/seal';
+import { signDigest } from '../signing/signature';
 import { store } from './client';
 import type { Entry } from './entry';
 import { GENESIS } from './journal';
 import { announce } from './live';
 import { jobs, operations } from './schema';
-import { INDEX_RECIPE, searchWords, summaryOf, tagsOf } from './summary';
+import { signingKey } from './signing';
+import { INDEX_RECIPE, rowMark, searchWords, summaryOf, tagsOf } from './summary';
 
 export interface LoadedJob {
   id: string;
@@ -38,10 +41,9 @@ const NEXT_TURN = sql<number>`(SELECT coalesce(max(turn), 0) + 1 FROM jobs)`;
 /** The row of a job but for its place in the list. */
 function row(id: string, job: Job, seq: number, chain: string, updatedAt: string): typeof jobs.$inferInsert {
   const summary = summaryOf(job);
-  return {
+  const columns = {
     id,
     seq,
-    snapshot: JSON.stringify(job),
     chain,
     number: job.number ?? '',
     site: job.site.name,
@@ -54,6 +56,7 @@ function row(id: string, job: Job, seq: number, chain: string, updatedAt: string
     summary: JSON.stringify(summary),
     updatedAt,
   };
+  return { ...columns, snapshot: JSON.stringify(job), mark: rowMark(columns) };
 }
 
 /** A row whose snapshot no longer reads as a job. */
@@ -270,6 +273,31 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
   const result: AppendResult = { accepted: [], refused: [], seq };
   const rows: (typeof operations.$inferInsert)[] = [];
   const entries: Entry[] = [];
+  const take = (operation: Operation, applied: { job: Job; conflicts: Conflict[] }): void => {
+    job = applied.job;
+    seq += 1;
+    chain = chainHash(chain, operation);
+    rows.push({
+      job: id,
+      seq,
+      id: operation.id,
+      client: operation.by.client,
+      body: JSON.stringify(operation),
+      conflicts: JSON.stringify(applied.conflicts),
+      hash: chain,
+    });
+    entries.push({ seq, operation, conflicts: applied.conflicts });
+  };
+  const signing = (of: Job, base: number, signature: Job['signature']): Operation => ({
+    id: nanoid(),
+    job: id,
+    base,
+    at: new Date().toISOString(),
+    by: { client: 'store', name: 'this store' },
+    kind: 'sign',
+    label: 'Sign the record',
+    changes: [{ path: ['signature'], ...(of.signature ? { from: of.signature } : {}), to: signature }],
+  });
   for (const operation of incoming) {
     const here = entries.find((e) => e.operation.id === operation.id);
     const [stored] = here
@@ -295,20 +323,13 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
       result.refused.push({ id: operation.id, refusal: applied.refusal });
       continue;
     }
-    job = applied.job;
-    seq += 1;
-    chain = chainHash(chain, operation);
-    rows.push({
-      job: id,
-      seq,
-      id: operation.id,
-      client: operation.by.client,
-      body: JSON.stringify(operation),
-      conflicts: JSON.stringify(applied.conflicts),
-      hash: chain,
-    });
-    entries.push({ seq, operation, conflicts: applied.conflicts });
+    take(operation, applied);
     result.accepted.push({ id: operation.id, seq });
+    if (operation.kind === 'seal' || operation.kind === 'amend') {
+      const signed = signing(job, seq, signDigest(await signingKey(), sealDigest(job)));
+      const standing = applyOperation(job, signed);
+      if (standing.ok) take(signed, standing);
+    }
   }
   if (rows.length > 0) {
     // The server's own clock orders the list: a client's may be years off.

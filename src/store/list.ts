@@ -8,6 +8,7 @@ import {
   type JobSummary,
   type ListState,
   readSummary,
+  rowMark,
   searchWords,
   summaryOf,
   tagsOf,
@@ -111,13 +112,10 @@ export async function refreshIndex(): Promise<number> {
   const { database } = store();
   let made = 0;
   for (;;) {
-    const stale = await database
-      .select({ id: jobs.id, seq: jobs.seq, snapshot: jobs.snapshot })
-      .from(jobs)
-      .where(lt(jobs.indexed, INDEX_RECIPE))
-      .limit(BATCH);
+    const stale = await database.select().from(jobs).where(lt(jobs.indexed, INDEX_RECIPE)).limit(BATCH);
     if (stale.length === 0) return made;
-    for (const { id, seq, snapshot } of stale) {
+    for (const found of stale) {
+      const { id, seq, snapshot } = found;
       let columns: Partial<typeof jobs.$inferInsert>;
       try {
         const job = Job.parse(JSON.parse(snapshot));
@@ -135,7 +133,7 @@ export async function refreshIndex(): Promise<number> {
       // A change made meanwhile has made its own.
       await database
         .update(jobs)
-        .set(columns)
+        .set({ ...columns, mark: rowMark({ ...found, ...columns }) })
         .where(and(eq(jobs.id, id), eq(jobs.seq, seq)));
       made += 1;
     }

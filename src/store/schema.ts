@@ -26,6 +26,8 @@ export const jobs = sqliteTable(
     tags: text('tags').notNull().default(''),
     /** Which recipe words, tags and summary were made by. */
     indexed: integer('indexed').notNull().default(0),
+    /** SHA-256 over the row but for its snapshot (the journal gives that) and its turn (the index knows it). */
+    mark: text('mark').notNull().default(''),
   },
   (t) => [
     uniqueIndex('jobs_by_turn').on(t.turn),

@@ -2,6 +2,8 @@
 import * as z from 'zod';
 import { derive } from '../core/derive';
 import type { Job } from '../core/job/schema';
+import { canonicalJson, hashText } from '../core/record/canonical';
+import type { jobs } from './schema';
 
 /** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
 export const INDEX_RECIPE = 1;
@@ -62,6 +64,28 @@ export const readSummary = (text: string): JobSummary => {
     return unreadable('This entry of the list cannot be read; open the job to see what is kept.');
   }
 };
+
+type Row = Omit<typeof jobs.$inferSelect, 'snapshot' | 'turn' | 'mark'>;
+
+/** What a row of the list says, in one hash: a letter changed by another hand is found by the store's check. */
+export const rowMark = (r: Row): string =>
+  hashText(
+    canonicalJson([
+      r.id,
+      r.seq,
+      r.chain,
+      r.number,
+      r.site,
+      r.zone,
+      r.words,
+      r.archived,
+      r.sealed,
+      r.summary,
+      r.updatedAt,
+      r.tags,
+      r.indexed,
+    ]),
+  );
 
 /** Letters of the index per job: what somebody types is far less. */
 const MOST_WORDS = 40_000;

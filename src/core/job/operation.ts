@@ -8,7 +8,7 @@ import { fitting } from './changed';
 import { applyChanges, type Conflict, invert } from './changes';
 import { Change, type Job } from './schema';
 
-export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend']);
+export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend', 'sign']);
 
 export const Operation = z.strictObject({
   id: z.string().min(8).max(40),
@@ -60,27 +60,30 @@ const onlyFiling = (changes: readonly Change[]): boolean =>
   changes.length > 0 && changes.every(({ path }) => path.length === 1 && path[0] === 'archived');
 
 const touchesSeal = (changes: readonly Change[]): boolean =>
-  changes.some(({ path }) => path[0] === 'seal' || path[0] === 'amendments');
+  changes.some(({ path }) => path[0] === 'seal' || path[0] === 'amendments' || path[0] === 'signature');
 
 /**
  * Applies one operation to a job. Refuses edits to a sealed job, changed readings, and
  * anything that would leave the job outside its schema; says where.
  */
 export function applyOperation(job: Job, operation: Operation): Applied {
-  if (job.seal && operation.kind !== 'amend' && !onlyFiling(operation.changes)) {
+  if (job.seal && operation.kind !== 'amend' && operation.kind !== 'sign' && !onlyFiling(operation.changes)) {
     return {
       ok: false,
       refusal: { code: 'sealed', message: 'This record is sealed. Amend it with a reason instead.' },
     };
   }
-  if (operation.kind === 'amend' && !job.seal) {
-    return { ok: false, refusal: { code: 'not-sealed', message: 'Only a sealed record is amended.' } };
+  if ((operation.kind === 'amend' || operation.kind === 'sign') && !job.seal) {
+    return { ok: false, refusal: { code: 'not-sealed', message: 'Only a sealed record is amended or signed.' } };
   }
-  if (operation.kind !== 'seal' && touchesSeal(operation.changes)) {
+  if (operation.kind !== 'seal' && operation.kind !== 'sign' && touchesSeal(operation.changes)) {
     return { ok: false, refusal: { code: 'invalid', message: 'The seal cannot be edited.', path: 'seal' } };
   }
-  if (operation.kind === 'seal' && operation.changes.some(({ path }) => path[0] !== 'seal')) {
-    return { ok: false, refusal: { code: 'invalid', message: 'A seal carries nothing but itself.', path: 'seal' } };
+  const only = { seal: 'seal', sign: 'signature' } as const;
+  if (operation.kind === 'seal' || operation.kind === 'sign') {
+    const own = only[operation.kind];
+    if (operation.changes.some(({ path }) => path[0] !== own))
+      return { ok: false, refusal: { code: 'invalid', message: `A ${own} carries nothing but itself.`, path: own } };
   }
   if (operation.kind !== 'create' && touchesReading(job, operation.changes)) {
     return {

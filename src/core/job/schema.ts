@@ -324,6 +324,15 @@ export const Seal = z.strictObject({
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
 });
 
+/** What the store that kept the record says of it: Ed25519 over the digest of seal and amendments. */
+export const Signature = z.strictObject({
+  /** Public key, 32 bytes, base64url. */
+  key: z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'a public key has 43 letters'),
+  /** The digest that is signed. */
+  of: z.string().regex(/^[0-9a-f]{64}$/),
+  value: z.string().regex(/^[A-Za-z0-9_-]{86}$/, 'a signature has 86 letters'),
+});
+
 export const Change = z.strictObject({
   path: z.array(z.string().min(1).max(64)).min(1).max(12),
   from: z.unknown().optional(),
@@ -406,6 +415,7 @@ export const Job = z.strictObject({
     })
     .prefault({}),
   seal: Seal.optional(),
+  signature: Signature.optional(),
   amendments: z.array(Amendment).max(500).prefault([]),
 });
 

@@ -4,11 +4,11 @@
  */
 import { applyChanges, invert } from '../job/changes';
 import type { Job } from '../job/schema';
-import { canonicalJson, hashText } from './canonical';
+import { canonicalJson, chainHash, hashText } from './canonical';
 
-/** The job without its seal, amendments and whether it is put away: what is sealed. */
+/** The job without its seal, amendments, signature and whether it is put away: what is sealed. */
 function content(job: Job): unknown {
-  const { seal: _seal, amendments: _amendments, archived: _archived, ...rest } = job;
+  const { seal: _seal, signature: _signature, amendments: _amendments, archived: _archived, ...rest } = job;
   return rest;
 }
 
@@ -20,8 +20,15 @@ export const sealed = (job: Job, at: string, by: string): Job => ({
 });
 
 export type SealCheck =
-  | { ok: true; hash: string; amendments: number }
+  | { ok: true; hash: string; digest: string; amendments: number }
   | { ok: false; reason: 'not-sealed' | 'content-differs' | 'amendments-broken'; message: string };
+
+/** Who sealed what and when, then each amendment on the one before: what is signed. Throws a RangeError without a seal. */
+export function sealDigest(job: Pick<Job, 'seal' | 'amendments'>): string {
+  const { seal } = job;
+  if (!seal) throw new RangeError('a record without a seal has no digest');
+  return job.amendments.reduce((digest, a) => chainHash(digest, a), chainHash('augerset-seal-2', seal));
+}
 
 /** Takes the amendments back one by one and compares the content with the seal. */
 export function verifySeal(job: Job): SealCheck {
@@ -40,6 +47,6 @@ export function verifySeal(job: Job): SealCheck {
   }
   const hash = contentHash(at);
   return hash === job.seal.contentHash
-    ? { ok: true, hash, amendments: job.amendments.length }
+    ? { ok: true, hash, digest: sealDigest(job), amendments: job.amendments.length }
     : { ok: false, reason: 'content-differs', message: 'The content is not what was sealed: the hash differs.' };
 }

@@ -31,10 +31,13 @@ const textless = (value: unknown): unknown =>
         ? Object.fromEntries(Object.entries(value).map(([k, v]) => [k, textless(v)]))
         : value;
 
+/** A job as the file it is exported as. */
+export const exportText = (job: Job): string => `${JSON.stringify(job, null, 2)}\n`;
+
 export function maskedCopy(job: Job): Job {
-  const { seal: _seal, amendments, ...rest } = job;
+  const { seal: _seal, signature: _signature, amendments, ...rest } = job;
   // The walk keeps the shape: texts stay texts.
-  const copy = mask(rest, '') as Omit<Job, 'seal' | 'amendments'>;
+  const copy = mask(rest, '') as Omit<Job, 'seal' | 'signature' | 'amendments'>;
   return {
     ...copy,
     site: { ...copy.site, name: hidden(job.site.name) },

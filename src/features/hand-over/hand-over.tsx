@@ -6,7 +6,7 @@ import { verifySeal, sealed as withSeal } from '@core/record/seal';
 /** Hand over: shown and done by the customer, papers, file, seal; after the seal only amendments. */
 import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { author, setAuthorName } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
 import { useHalfTyped } from '../../ui/half-typed';
@@ -154,6 +154,40 @@ function SealIt({ onSeal }: { onSeal: (name: string) => boolean }): ReactNode {
   );
 }
 
+interface SignatureCheck {
+  ok: boolean;
+  own: boolean;
+  key?: string;
+  message?: string;
+}
+
+/** Who signs for the record: checked by the store, shown by its key. */
+function Signed(): ReactNode {
+  const { id, job } = useJob();
+  const [check, setCheck] = useState<SignatureCheck | null>(null);
+  const over = job.signature?.of;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another digest is another record to be checked
+  useEffect(() => {
+    let here = true;
+    fetch(`/api/jobs/${id}/seal`)
+      .then((r) => r.json())
+      .then((found: SignatureCheck) => {
+        if (here) setCheck(found);
+      })
+      .catch(() => undefined);
+    return () => {
+      here = false;
+    };
+  }, [id, over]);
+  if (!check) return null;
+  if (!check.ok) return <p className="problem">{check.message}</p>;
+  return (
+    <p>
+      Signed by {check.own ? 'this store' : 'another store'}, key <span className="mono seal-hash">{check.key}</span>
+    </p>
+  );
+}
+
 function Sealed(): ReactNode {
   const { job, session } = useJob();
   const [what, setWhat] = useState<'handOver' | 'zone' | 'arrive'>('handOver');
@@ -176,6 +210,7 @@ function Sealed(): ReactNode {
         {new Date(job.seal?.at ?? '').toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
       </p>
       <p className="mono seal-hash">{job.seal?.contentHash}</p>
+      <Signed />
       {job.amendments.map((a) => (
         <p key={a.at + a.reason} className="amendment">
           <b>Amended</b> {new Date(a.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by {a.by}

@@ -1,4 +1,4 @@
-import { maskedCopy } from '@core/record/share';
+import { exportText, maskedCopy } from '@core/record/share';
 import { loadJob, rawJob } from '@/src/store/jobs';
 import { answering, notFound } from '../../../_http/http';
 
@@ -25,7 +25,9 @@ export const GET = answering(
     const found = await loadJob(id);
     if (!found) return notFound('such job');
     const masked = searchParams.get('masked') === '1';
-    const text = `${JSON.stringify(masked ? maskedCopy(found.job) : found.job, null, 2)}\n`;
-    return download(text, `augerset-${id}${masked ? '-masked' : ''}.json`);
+    return download(
+      exportText(masked ? maskedCopy(found.job) : found.job),
+      `augerset-${id}${masked ? '-masked' : ''}.json`,
+    );
   },
 );

@@ -11,8 +11,10 @@ export const POST = answering(
     const read = await body(request, Incoming);
     if ('response' in read) return read.response;
     const { operations } = read.value;
-    if (operations.some((o) => o.job !== id || o.kind === 'create')) {
-      return problems(400, [{ path: 'operations', message: 'An operation belongs to another job, or starts one.' }]);
+    if (operations.some((o) => o.job !== id || o.kind === 'create' || o.kind === 'sign')) {
+      return problems(400, [
+        { path: 'operations', message: 'An operation belongs to another job, or is not for a page to make.' },
+      ]);
     }
     const result = await appendOperations(id, operations);
     return result ? Response.json(result) : notFound('such job');
