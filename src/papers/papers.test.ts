@@ -2,8 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../../demo/jobs';
 import { derive } from '../core/derive';
 import { emptyJob, type Job } from '../core/job/schema';
+import { customerBlocks } from './customer';
 import { handoverPdf } from './handover';
 import { labelsPdf } from './labels';
+import { paged } from './pages';
+import { recordBlocks } from './record';
 import { worklistPdf } from './worklist';
 
 const isPdf = (bytes: Uint8Array): boolean =>
@@ -15,7 +18,16 @@ const town = await demoJobs();
 describe('papers', () => {
   it.each(town)('are made for $id, in the state it is in', async ({ job }) => {
     const d = derive(job);
-    expect(isPdf(await handoverPdf(job, d))).toBe(true);
+    const papers = await handoverPdf(job, d);
+    expect(isPdf(papers)).toBe(true);
+    // What was worked out to fit does fit: no page ran over into another.
+    const size = job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4';
+    const planned = paged(customerBlocks(job, d), size, 80).length + paged(recordBlocks(job, d), size, 170).length;
+    expect(
+      Buffer.from(papers)
+        .toString('latin1')
+        .match(/\/Type \/Page\b/g),
+    ).toHaveLength(planned);
     expect(isPdf(await worklistPdf(job, d))).toBe(true);
   });
 

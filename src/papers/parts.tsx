@@ -1,12 +1,16 @@
 /** Pieces of the printed papers. Faces are registered once; the signs face holds what the others lack: Ω → ≤. */
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { Font, StyleSheet, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
+import { sfntOf } from './sfnt';
 
 const require = createRequire(join(process.cwd(), 'package.json'));
-const faceFile = (pkg: string, file: string): string =>
-  join(dirname(require.resolve(`${pkg}/package.json`)), 'files', file);
+const faceFile = (pkg: string, file: string): string => {
+  const woff = readFileSync(join(dirname(require.resolve(`${pkg}/package.json`)), 'files', file));
+  return `data:font/ttf;base64,${sfntOf(woff).toString('base64')}`;
+};
 
 let registered = false;
 export function registerFaces(): void {
@@ -107,11 +111,16 @@ export function Table({
   );
 }
 
-export function Foot({ text }: { text: string }): ReactNode {
+/** @param number as it stands in the foot; without one it is counted while laying out, which lays every page out twice */
+export function Foot({ text, number }: { text: string; number?: string }): ReactNode {
   return (
     <View style={css.foot} fixed>
       <Text>{text}</Text>
-      <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
+      {number === undefined ? (
+        <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
+      ) : (
+        <Text>{number}</Text>
+      )}
     </View>
   );
 }

@@ -9,6 +9,10 @@ const WIDTH = 500;
 const LEFT = 120;
 const RIGHT = 380;
 
+/** Points it takes, notes on links included. */
+export const stripHeight = (wiring: Pick<WiringPlan, 'rows' | 'boardLinks'>): number =>
+  30 + wiring.rows.length * ROW + 8 + wiring.boardLinks.length * 14;
+
 export function StripPaper({
   wiring,
   device,

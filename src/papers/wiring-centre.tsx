@@ -5,7 +5,7 @@ import { type Net, terminalOf } from '@core/boiler/wiring';
 import { Circle, G, Path, Rect, Svg, Text as SvgText, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 
-const PAPER_WIDTH = 500;
+export const PAPER_WIDTH = 500;
 const TONE: Record<string, string> = { live: '#7a3b12', neutral: '#2f62c0', earth: '#2f8f46' };
 
 export function WiringCentrePaper({ parts, nets }: { parts: readonly PartInfo[]; nets: readonly Net[] }): ReactNode {
