@@ -47,7 +47,7 @@ export default defineConfig({
       gracefulShutdown: { signal: 'SIGTERM', timeout: 4000 },
     },
     {
-      command: `node_modules/.bin/tsx rig/main.ts --port ${rigPort}`,
+      command: `node_modules/.bin/tsx rig/main.ts --port ${rigPort} --app http://127.0.0.1:${port}`,
       url: `http://127.0.0.1:${rigPort}/`,
       timeout: 30_000,
       reuseExistingServer: false,

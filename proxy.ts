@@ -1,5 +1,6 @@
 /** Before every route: only names this server is meant to answer to. */
 import { type NextRequest, NextResponse } from 'next/server';
+import { contentPolicy } from './src/content-policy';
 import { hostAllowed } from './src/host';
 
 export function proxy(request: NextRequest): NextResponse {
@@ -12,5 +13,13 @@ export function proxy(request: NextRequest): NextResponse {
   } catch {
     return refuse(400, 'The address holds a broken percent code.');
   }
-  return NextResponse.next();
+  const nonce = btoa(crypto.randomUUID());
+  const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
+  const headers = new Headers(request.headers);
+  // The framework reads the nonce off the request's own policy and gives it to its scripts.
+  headers.set('Content-Security-Policy', policy);
+  headers.set('x-nonce', nonce);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('Content-Security-Policy', policy);
+  return response;
 }

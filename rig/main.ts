@@ -10,8 +10,9 @@ const options = new Command('rig')
   .option('--port <port>', 'port to listen on', '4700')
   .option('--host <host>', 'address to listen on', '127.0.0.1')
   .option('--beyond-loopback', 'allow an address that other machines reach')
+  .option('--app <origin...>', 'where the application is, if not at port 3000 of this machine')
   .parse()
-  .opts<{ port: string; host: string; beyondLoopback?: boolean }>();
+  .opts<{ port: string; host: string; beyondLoopback?: boolean; app?: string[] }>();
 
 const port = Number(options.port);
 if (!Number.isInteger(port) || port < 1 || port > 65_535) {
@@ -23,7 +24,10 @@ if (!LOOPBACK.has(options.host) && !options.beyondLoopback) {
   process.exit(2);
 }
 
-const rig = createRig(Date.now, Math.random, options.beyondLoopback === true);
+const rig = createRig(Date.now, Math.random, {
+  anyOrigin: options.beyondLoopback === true,
+  ...(options.app ? { apps: options.app } : {}),
+});
 let last = Date.now();
 setInterval(() => {
   const at = Date.now();

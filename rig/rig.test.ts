@@ -153,7 +153,30 @@ describe('the interface', () => {
     const allowed = async (origin: string): Promise<string | null> =>
       (await app.request('/', { headers: { Origin: origin } })).headers.get('access-control-allow-origin');
     expect(await allowed('http://127.0.0.1:3000')).toBe('http://127.0.0.1:3000');
+    expect(await allowed('http://127.0.0.1:9999')).toBeNull();
     expect(await allowed('http://elsewhere.example')).toBeNull();
+  });
+
+  it('does nothing for a page without the token, for a form, or for a page of another program', async () => {
+    const { app } = createRig(
+      () => 0,
+      () => 0.5,
+      { apps: ['http://127.0.0.1:4000'] },
+    );
+    const page = { Origin: 'http://127.0.0.1:4000' };
+    const json = { 'Content-Type': 'application/json' };
+    const send = async (headers: Record<string, string>): Promise<number> =>
+      (await app.request('/house', { method: 'POST', headers, body: JSON.stringify({ job: five }) })).status;
+    const { token } = (await (await app.request('/', { headers: page })).json()) as { token: string };
+    expect(await send({ ...page, ...json })).toBe(403);
+    expect(await send({ ...page, ...json, 'X-Rig-Token': 'guessed' })).toBe(403);
+    expect(await send({ 'Content-Type': 'text/plain' })).toBe(415);
+    expect(await send({ 'Content-Type': 'application/x-www-form-urlencoded' })).toBe(415);
+    expect(await send({ Origin: 'http://127.0.0.1:3000', ...json, 'X-Rig-Token': token })).toBe(403);
+    expect((await app.request('/state')).status).toBe(400);
+    expect(await send({ ...page, ...json, 'X-Rig-Token': token })).toBe(200);
+    // No page at all: a program of this machine.
+    expect(await send(json)).toBe(200);
   });
 
   it('registration: a code runs out, a wrong one is refused, the right one works once', () => {

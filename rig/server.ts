@@ -3,6 +3,7 @@ import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { cors } from 'hono/cors';
 import { streamSSE } from 'hono/streaming';
+import { nanoid } from 'nanoid';
 import type * as z from 'zod';
 import { readJobValue } from '../src/core/job/file';
 import {
@@ -26,8 +27,10 @@ import { World } from './world';
 
 const CODE_MINUTES = 30;
 
-/** Only pages of this machine may talk to the rig from a browser. */
-const LOOPBACK = /^https?:\/\/(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
+/** The application as it is started by default; other pages of this machine are no business of the rig's. */
+export const APP_ORIGINS = ['http://127.0.0.1:3000', 'http://localhost:3000'];
+/** Carried by whatever a page asks to be done; had from GET /, which only the application's pages can read. */
+export const TOKEN_HEADER = 'x-rig-token';
 
 const LOOPBACK_HOSTS: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
 
@@ -37,8 +40,17 @@ export interface Rig {
   tick: (elapsedMs: number) => void;
 }
 
+export interface RigOptions {
+  /** Answers under any name and to any page: for a rig that was deliberately opened. */
+  anyOrigin?: boolean;
+  /** Origins of the application's pages. */
+  apps?: readonly string[];
+}
+
 /** @param now milliseconds, for the registration codes' expiry */
-export function createRig(now: () => number, random: () => number, anyOrigin = false): Rig {
+export function createRig(now: () => number, random: () => number, options: RigOptions = {}): Rig {
+  const { anyOrigin = false, apps = APP_ORIGINS } = options;
+  const token = nanoid(24);
   let world: World | BoilerWorld | FloorWorld | null = null;
   let turn = 0;
   const registration = new Registration(random);
@@ -50,7 +62,20 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
       return c.json({ error: 'host: the rig does not answer under that name' }, 421);
     return next();
   });
-  app.use(cors({ origin: (origin) => (anyOrigin || LOOPBACK.test(origin) ? origin : null) }));
+  const known = (origin: string): boolean => anyOrigin || apps.includes(origin);
+  app.use(cors({ origin: (origin) => (known(origin) ? origin : null), allowHeaders: ['content-type', TOKEN_HEADER] }));
+  app.use(async (c, next) => {
+    const origin = c.req.header('origin');
+    if (origin !== undefined && !known(origin))
+      return c.json({ error: 'origin: the rig answers pages of the application only; start it with --app' }, 403);
+    if (c.req.method !== 'POST') return next();
+    // A form of another page can post anything but this type.
+    const type = (c.req.header('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
+    if (type !== 'application/json') return c.json({ error: 'content-type: application/json is taken' }, 415);
+    if (origin !== undefined && c.req.header(TOKEN_HEADER) !== token)
+      return c.json({ error: `${TOKEN_HEADER}: not the one that GET / gives` }, 403);
+    return next();
+  });
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
 
   const any = (): World | BoilerWorld | FloorWorld => {
@@ -106,6 +131,7 @@ export function createRig(now: () => number, random: () => number, anyOrigin = f
       rig: RIG_NAME,
       version: RIG_VERSION,
       loaded: world !== null,
+      token,
       interface: [
         'GET /state',
         'GET /events',

@@ -1,14 +1,19 @@
 /**
  * `npm run siege`: two servers on one store, 32 writers, kills, resends, mutated operations and imports, removed
- * parents, streams nobody reads and papers under load. Then every confirmed change is looked for in the journal.
+ * parents, two tabs apart with a seal between, streams nobody reads, papers under load, a flood of searches, the
+ * database taken away and put back, ten thousand one-byte changes of a sealed file. Then every confirmed change is
+ * looked for in the journal.
  * Seeded; `--seconds 60`, `--seed 1`, `--long` (ten minutes), `--canary` (must fail). Ends with 1 when anything was lost or lied about.
  */
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
+import { Job } from '../src/core/job/schema';
+import { sealed } from '../src/core/record/seal';
+import { checkText } from '../src/signing/file-check';
 import { brokenText, checkStore } from '../src/store/check';
 
 const args = process.argv.slice(2);
@@ -40,7 +45,21 @@ const sleep = (ms: number): Promise<void> => new Promise((resolve) => setTimeout
 const folder = mkdtempSync(join(tmpdir(), 'augerset-siege-'));
 const url = `file:${join(folder, 'siege.db')}`;
 const servers = new Map<number, ChildProcess>();
-const found = { confirmed: 0, refused: 0, kills: 0, away: 0, papers: 0, imports: 0, resent: 0 };
+const found = {
+  confirmed: 0,
+  refused: 0,
+  kills: 0,
+  away: 0,
+  papers: 0,
+  imports: 0,
+  resent: 0,
+  apart: 0,
+  flooded: 0,
+  saidAway: 0,
+  bytesTried: 0,
+};
+/** While the database is taken away, "away" is the right answer. */
+let databaseAway = false;
 const wrong: string[] = [];
 const statuses = new Map<number, number>();
 const confirmed = new Map<string, { job: string; value: string }>();
@@ -83,7 +102,8 @@ async function ask(port: number, path: string, body?: unknown): Promise<{ status
     });
     const text = await r.text();
     statuses.set(r.status, (statuses.get(r.status) ?? 0) + 1);
-    if (r.status >= 500) wrong.push(`${r.status} from ${path}: ${text.slice(0, 120)}`);
+    if (r.status === 503 && databaseAway && text.includes('away')) found.saidAway += 1;
+    else if (r.status >= 500) wrong.push(`${r.status} from ${path}: ${text.slice(0, 120)}`);
     return { status: r.status, text };
   } catch {
     found.away += 1;
@@ -182,6 +202,124 @@ async function killer(random: () => number, until: number): Promise<void> {
   }
 }
 
+const by = { client: 'siege', name: 'Siege' };
+const operation = (job: string, changes: object[], more: object = {}): object => ({
+  id: `apart-${serial++}-siege`,
+  job,
+  base: 1,
+  at: new Date().toISOString(),
+  by,
+  kind: 'edit',
+  label: 'siege',
+  changes,
+  ...more,
+});
+
+interface Answer {
+  accepted: { id: string }[];
+  refused: { id: string; refusal: { code: string; message: string } }[];
+}
+async function send(job: string, operations: object[], random: () => number): Promise<Answer | null> {
+  for (let i = 0; i < 20; i++) {
+    const answer = await ask(pick(random, PORTS), `/api/jobs/${job}/ops`, { operations });
+    if (answer?.status === 200) return JSON.parse(answer.text) as Answer;
+    await sleep(300);
+  }
+  return null;
+}
+
+/** One tab writes while it is offline; another takes away what it writes to, then seals. What comes late is refused, each with its reason. */
+async function apart(random: () => number, until: number): Promise<void> {
+  while (Date.now() < until) {
+    const made = await ask(pick(random, PORTS), '/api/jobs', { by, from: { kind: 'empty' } });
+    if (made?.status !== 201) {
+      await sleep(500);
+      continue;
+    }
+    const job = (JSON.parse(made.text) as { id: string }).id;
+    await send(job, [operation(job, [{ path: ['survey', 'zones', 'z'], to: { name: 'north' } }])], random);
+    const late = [1, 2, 3].map((i) =>
+      operation(job, [{ path: ['survey', 'zones', 'z', 'name'], from: 'north', to: `offline ${i}` }]),
+    );
+    await send(job, [operation(job, [{ path: ['survey', 'zones', 'z'], from: { name: 'north' } }])], random);
+    const gone = await send(job, late.slice(0, 1), random);
+    const stood = await ask(pick(random, PORTS), `/api/jobs/${job}`);
+    if (stood?.status !== 200) continue;
+    const { seal } = sealed(
+      Job.parse((JSON.parse(stood.text) as { job: unknown }).job),
+      new Date().toISOString(),
+      'Siege',
+    );
+    const shut = await send(job, [operation(job, [{ path: ['seal'], to: seal }], { kind: 'seal' })], random);
+    const after = await send(job, late.slice(1), random);
+    if (!gone || !shut || !after) continue;
+    const codes = [...gone.refused, ...after.refused].map((r) => (r.refusal.message.length > 5 ? r.refusal.code : '?'));
+    if (gone.accepted.length + after.accepted.length > 0 || codes.join() !== 'overtaken,sealed,sealed')
+      wrong.push(`apart: ${job} answered ${codes.join()} and took ${gone.accepted.length + after.accepted.length}`);
+    found.apart += 1;
+    await sleep(200 + random() * 600);
+  }
+}
+
+/** Hundreds at once: every one is answered, none with an error. */
+async function flood(jobs: readonly string[], random: () => number): Promise<void> {
+  const words = ['siege', 'w1', 'nothing', '', '"', 'landed yet', '\u0000', '%'];
+  const answers = await Promise.all(
+    Array.from({ length: 600 }, (_, i) =>
+      i % 3 === 0
+        ? ask(pick(random, PORTS), `/api/jobs/${pick(random, jobs)}`)
+        : ask(
+            pick(random, PORTS),
+            `/api/jobs?q=${encodeURIComponent(pick(random, words))}&state=${pick(random, ['', 'stopped', 'sealed', 'x'])}`,
+          ),
+    ),
+  );
+  found.flooded = answers.filter((a) => a?.status === 200).length;
+  if (answers.some((a) => a === null)) wrong.push('flood: an answer never came');
+}
+
+/** The file is taken away under two running servers, and put back: they say so, and go on by themselves. */
+async function takeAway(jobs: readonly string[], random: () => number): Promise<void> {
+  const files = ['', '-wal', '-shm'].map((end) => `${join(folder, 'siege.db')}${end}`).filter((f) => existsSync(f));
+  databaseAway = true;
+  for (const f of files) renameSync(f, `${f}.away`);
+  for (let i = 0; i < 20; i++) {
+    const job = pick(random, jobs);
+    const answer = await ask(pick(random, PORTS), `/api/jobs/${job}/ops`, {
+      operations: [operation(job, [{ path: ['number'], to: 'while away' }])],
+    });
+    if (answer?.status === 200) wrong.push('away: a change was confirmed while the database was away');
+    await sleep(100);
+  }
+  for (const f of files) renameSync(`${f}.away`, f);
+  databaseAway = false;
+  for (const port of PORTS) await up(port);
+  const job = jobs[0] ?? '';
+  const back = await send(job, [operation(job, [{ path: ['number'], to: 'back again' }])], random);
+  if (back?.accepted.length !== 1) wrong.push('away: the servers did not go on when the database was back');
+  if (found.saidAway < 10) wrong.push(`away: said so ${found.saidAway} times of 20`);
+}
+
+/** Every one-byte change of a sealed file, as far as ten thousand go. */
+async function bytes(random: () => number): Promise<void> {
+  const list = await ask(PORTS[0] ?? 0, '/api/jobs?state=sealed&limit=1');
+  const id = (JSON.parse(list?.text ?? '{"items":[]}') as { items: { id: string }[] }).items[0]?.id;
+  const file = id ? await ask(PORTS[0] ?? 0, `/api/jobs/${id}/export`) : null;
+  if (!file || !checkText(file.text).ok) {
+    wrong.push('bytes: no sealed and signed file to try');
+    return;
+  }
+  const whole = Buffer.from(file.text);
+  for (let i = 0; i < 10_000; i++) {
+    const changed = Buffer.from(whole);
+    const at = Math.floor(random() * whole.length);
+    changed[at] = (whole[at] ?? 0) ^ (1 + Math.floor(random() * 255));
+    const check = checkText(changed.toString('utf8'));
+    if (check.ok && check.exact) wrong.push(`bytes: a change at ${at} was not found`);
+    found.bytesTried += 1;
+  }
+}
+
 /** Opened and never read. */
 const unread = (port: number, job: string): void => {
   const request = get(`http://127.0.0.1:${port}/api/jobs/${job}/stream`, (response) => response.pause());
@@ -214,7 +352,11 @@ try {
     ...Array.from({ length: WRITERS }, (_, i) => writer(`w${i}`, jobs, chance(SEED * 1000 + i), until)),
     killer(chance(SEED + 7), until),
     papers(jobs, chance(SEED + 9), until),
+    apart(chance(SEED + 11), until),
   ]);
+  await flood(jobs, chance(SEED + 13));
+  await takeAway(jobs, chance(SEED + 15));
+  await bytes(chance(SEED + 17));
   await sleep(3000);
   const memory = PORTS.map((p) => memoryMB(servers.get(p)?.pid));
   const client = createClient({ url });

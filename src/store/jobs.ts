@@ -18,7 +18,7 @@ import { GENESIS } from './journal';
 import { announce } from './live';
 import { jobs, operations } from './schema';
 import { signingKey } from './signing';
-import { INDEX_RECIPE, rowMark, searchWords, summaryOf, tagsOf } from './summary';
+import { INDEX_RECIPE, rowMark, searchWords, storable, summaryOf, tagsOf } from './summary';
 
 export interface LoadedJob {
   id: string;
@@ -45,9 +45,9 @@ function row(id: string, job: Job, seq: number, chain: string, updatedAt: string
     id,
     seq,
     chain,
-    number: job.number ?? '',
-    site: job.site.name,
-    zone: job.zone,
+    number: storable(job.number ?? ''),
+    site: storable(job.site.name),
+    zone: storable(job.zone),
     words: searchWords(job, summary),
     tags: tagsOf(job, summary),
     indexed: INDEX_RECIPE,

@@ -94,6 +94,13 @@ describe('the list', () => {
     expect((await find('')).slice(0, 3)).toEqual(wanted.slice(0, 3));
   });
 
+  it('holds what a column cannot: ends of text, half characters', async () => {
+    const id = await make({ zone: 'kestrel\u0000 roof', number: '\ud800x', site: { name: 'a\u0007b' } });
+    expect(await find('roof')).toEqual([id]);
+    expect((await loadJob(id))?.job.zone).toBe('kestrel\u0000 roof');
+    expect(await checkStore(store().client)).toMatchObject({ ok: true });
+  });
+
   it('a row that cannot be read takes neither the list nor the others with it', async () => {
     const good = await make({ zone: 'skua one' });
     const bad = await make({ zone: 'skua two' });

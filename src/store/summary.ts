@@ -90,10 +90,13 @@ export const rowMark = (r: Row): string =>
 /** Letters of the index per job: what somebody types is far less. */
 const MOST_WORDS = 40_000;
 
+/** A text as a column can hold it: a NUL ends it there, half a character is none. The snapshot keeps them, escaped. */
+export const storable = (text: string): string => text.replace(/[\p{Cc}\p{Cs}]/gu, (c) => (c === '\n' ? c : ' '));
+
 /** Everything somebody typed about the job, and what was found: what search looks in. */
 export function searchWords(job: Job, summary: JobSummary): string {
   const { site, device, arrive, survey, decide, connect, join, handOver, week, floor, boiler } = job;
-  return [
+  const all = [
     job.number,
     site.name,
     site.address,
@@ -130,6 +133,7 @@ export function searchWords(job: Job, summary: JobSummary): string {
     .filter((t) => t !== undefined && t !== '')
     .join('\n')
     .slice(0, MOST_WORDS);
+  return storable(all);
 }
 
 export const STATES = ['stopped', 'failed', 'open', 'sealed'] as const;

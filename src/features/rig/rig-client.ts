@@ -12,19 +12,34 @@ export class RigFailure extends Error {
 export const rigAddress = (): string => localStorage.getItem(KEY) ?? DEFAULT_RIG;
 export const setRigAddress = (address: string): void => localStorage.setItem(KEY, address.replace(/\/+$/, ''));
 
+/** What each rig gave to carry with every wish. */
+const tokens = new Map<string, string>();
+
+async function posted(address: string, body: unknown): Promise<RequestInit> {
+  if (!tokens.has(address)) {
+    const { token } = (await (await fetch(`${address}/`)).json()) as { token?: string };
+    if (token) tokens.set(address, token);
+  }
+  return {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-Rig-Token': tokens.get(address) ?? '' },
+    body: JSON.stringify(body),
+  };
+}
+
 async function call(address: string, path: string, body?: unknown): Promise<unknown> {
   if (!/^https?:\/\//.test(address) || !URL.canParse(address))
     throw new RigFailure(`“${address}” is not an address such as ${DEFAULT_RIG}.`);
   let response: Response;
   try {
-    response = await fetch(
-      `${address}${path}`,
-      body === undefined
-        ? {}
-        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) },
-    );
+    response = await fetch(`${address}${path}`, body === undefined ? {} : await posted(address, body));
+    // A rig that was started again has another token.
+    if (response.status === 403 && tokens.delete(address) && body !== undefined)
+      response = await fetch(`${address}${path}`, await posted(address, body));
   } catch {
-    throw new RigFailure(`No rig answers at ${address}. Start one with: npm run rig`);
+    throw new RigFailure(
+      `No rig answers this page at ${address}. Start one with: npm run rig, and --app ${location.origin} where that is not port 3000.`,
+    );
   }
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) {
