@@ -1,7 +1,7 @@
 /** What this browser has not yet had confirmed, and the last known state of each job, in IndexedDB. */
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Operation } from '../core/job/operation';
-import type { Change, Job } from '../core/job/schema';
+import { type Change, Job } from '../core/job/schema';
 
 /** Work the server did not take, kept for its author: to apply again, to copy, or to give up. */
 export interface Draft {
@@ -38,6 +38,11 @@ function database(): Promise<IDBPDatabase<Schema>> {
       }
       if (from < 2) db.createObjectStore('drafts', { keyPath: 'id' }).createIndex('by-job', 'job');
     },
+    // A page of a newer version wants to bring it up to date: this one lets go, and opens it anew when it needs it.
+    blocking(_current, _wanted, event) {
+      opened = null;
+      (event.target as IDBDatabase | null)?.close();
+    },
   });
   return opened;
 }
@@ -64,7 +69,11 @@ export async function keepJob(kept: Kept): Promise<void> {
 }
 
 export async function keptJob(id: string): Promise<Kept | undefined> {
-  return (await database()).get('jobs', id);
+  const kept = await (await database()).get('jobs', id);
+  if (!kept) return undefined;
+  // Kept by an earlier version, or by nobody who could be trusted: it must read as a job today.
+  const job = Job.safeParse(kept.job);
+  return job.success ? { ...kept, job: job.data } : undefined;
 }
 
 /** Out of the outbox and into the drafts in one step: at no moment is it in neither. */

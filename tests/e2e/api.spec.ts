@@ -1,6 +1,7 @@
 /** The server's own interface: what other programs and a second app instance would see. */
+import { type ClientRequest, get } from 'node:http';
 import { expect, test } from '@playwright/test';
-import { RIG } from './helpers';
+import { PORT, RIG } from './helpers';
 
 const by = { client: 'e2e-client', name: 'Test' };
 const operation = (job: string, changes: object[], more: object = {}): object => ({
@@ -202,6 +203,47 @@ test('another name that resolves here is not answered, nor is a stream of a job 
   const headers = (await request.get('/api/jobs')).headers();
   expect(headers['cache-control']).toContain('no-store');
   expect(headers['cross-origin-resource-policy']).toBe('same-origin');
+});
+
+test('a page runs its own scripts by a nonce of its own, and nothing else', async ({ page, request }) => {
+  const policyOf = async (): Promise<string> => (await request.get('/')).headers()['content-security-policy'] ?? '';
+  const [one, two] = [await policyOf(), await policyOf()];
+  expect(one).toContain("object-src 'none'");
+  expect(one).not.toMatch(/script-src[^;]*unsafe-inline/);
+  expect(/nonce-([^']+)/.exec(one)?.[1]).not.toBe(/nonce-([^']+)/.exec(two)?.[1]);
+  const refused: string[] = [];
+  page.on('console', (m) => m.type() === 'error' && refused.push(m.text()));
+  for (const path of ['/', '/jobs/demo-station/set-up', '/jobs/demo-bath/week']) {
+    await page.goto(path);
+    await page.locator('.sentence, .ledger').first().waitFor();
+  }
+  expect(refused).toEqual([]);
+  // What somebody slips in does not run.
+  await page.evaluate(() => {
+    const script = document.createElement('div');
+    script.innerHTML = '<img src="x:" onerror="window.slipped = true">';
+    document.body.append(script);
+  });
+  await page.waitForTimeout(300);
+  expect(await page.evaluate(() => 'slipped' in window)).toBe(false);
+});
+
+test('streams are numbered: beyond five hundred none is opened until one is closed', async ({ request }) => {
+  const id = await start(request);
+  const opened: ClientRequest[] = [];
+  const open = (): Promise<number> =>
+    new Promise((resolve, reject) => {
+      const stream = get(`http://127.0.0.1:${PORT}/api/jobs/${id}/stream`, (answer) => {
+        resolve(answer.statusCode ?? 0);
+      });
+      stream.on('error', reject);
+      opened.push(stream);
+    });
+  const answers = await Promise.all(Array.from({ length: 510 }, open));
+  expect(answers.filter((s) => s === 503).length).toBeGreaterThanOrEqual(10);
+  for (const stream of opened) stream.on('error', () => undefined).destroy();
+  await expect.poll(async () => await open(), { timeout: 20_000 }).toBe(200);
+  for (const stream of opened) stream.on('error', () => undefined).destroy();
 });
 
 test('odd addresses and bodies are answered with 4xx', async ({ request }) => {
