@@ -30,6 +30,12 @@ module.exports = {
       to: { path: '^(app|src/features|src/ui|rig|cli)' },
     },
     {
+      name: 'signing-knows-core-only',
+      severity: 'error',
+      from: { path: '^src/signing', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(app|src/(?!core|signing)|rig|cli|demo)' },
+    },
+    {
       name: 'sync-and-workers-know-core-only',
       severity: 'error',
       from: { path: '^src/(sync|workers)' },
