@@ -23,6 +23,7 @@ process.on('message', (message: ToPrint | { forget: number }) => {
   turn = turn.then(async () => {
     // Forgotten while it waited: whoever asked has gone.
     if (!given.delete(message.id)) return;
+    process.send?.({ begun: message.id } satisfies Printed, undefined, undefined, () => undefined);
     const answer: Printed = await print(message).then(
       (pdf) => ({ id: message.id, pdf }),
       (error: unknown) => ({ id: message.id, problem: error instanceof Error ? error.message : String(error) }),

@@ -15,25 +15,38 @@ export interface ToPrint {
   size: SheetSize;
 }
 
-export type Printed = { id: number; pdf: Uint8Array } | { id: number; problem: string };
+export type Printed = { id: number; pdf: Uint8Array } | { id: number; problem: string } | { begun: number };
 
 /** Longer than any job of documented size takes, queue included. */
 const LONGEST_MS = 120_000;
 const IDLE_MS = 300_000;
 
 interface Waiting {
+  wish: ToPrint;
   resolve: (pdf: Uint8Array) => void;
   reject: (error: Error) => void;
 }
 
 interface Press {
   child: ChildProcess;
+  /** What is being made now. */
+  begun: number | null;
   waiting: Map<number, Waiting>;
 }
 
 // Route bundles may load this module more than once in one process; they must share one press.
 const holder = globalThis as typeof globalThis & { augersetPress?: Press | undefined };
 let serial = 0;
+
+/** In the place of a paper that was being made when it was no longer wanted. */
+const DROPPED = -1;
+
+function hand(to: Press, one: Waiting): void {
+  to.child.channel?.ref();
+  to.child.send(one.wish, (error) => {
+    if (error) one.reject(error);
+  });
+}
 
 function press(): Press {
   if (holder.augersetPress) return holder.augersetPress;
@@ -44,9 +57,14 @@ function press(): Press {
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
-  const made: Press = { child, waiting: new Map() };
+  const made: Press = { child, begun: null, waiting: new Map() };
   let idle: ReturnType<typeof setTimeout> | null = null;
   child.on('message', (answer: Printed) => {
+    if ('begun' in answer) {
+      made.begun = answer.begun;
+      return;
+    }
+    made.begun = null;
     const one = made.waiting.get(answer.id);
     made.waiting.delete(answer.id);
     if ('pdf' in answer) one?.resolve(answer.pdf);
@@ -60,8 +78,19 @@ function press(): Press {
   });
   const gone = (): void => {
     if (holder.augersetPress === made) holder.augersetPress = undefined;
-    for (const { reject } of made.waiting.values()) reject(new Error('The press stopped. Ask again.'));
+    const left = [...made.waiting];
     made.waiting.clear();
+    if (left.length === 0) return;
+    // Ended for one that nobody waited for any more: the others go on in a new one.
+    if (made.begun === DROPPED) {
+      const next = press();
+      for (const [id, one] of left) {
+        next.waiting.set(id, one);
+        hand(next, one);
+      }
+      return;
+    }
+    for (const [, { reject }] of left) reject(new Error('The press stopped. Ask again.'));
   };
   child.on('exit', gone);
   child.on('error', gone);
@@ -79,20 +108,23 @@ export function printed(
   size: SheetSize = 'A4',
   signal?: AbortSignal,
 ): Promise<Uint8Array> {
-  const { child, waiting } = press();
+  const to = press();
   serial += 1;
   const id = serial;
+  const wish: ToPrint = { id, paper, job, size };
   return new Promise((resolve, reject) => {
     const forget = (why: string): void => {
-      if (!waiting.delete(id)) return;
-      if (child.connected) child.send({ forget: id });
+      // It may have been handed to another press meanwhile.
+      const at = to.waiting.has(id) ? to : holder.augersetPress;
+      if (!at?.waiting.delete(id)) return;
+      if (at.begun === id) {
+        at.begun = DROPPED;
+        at.child.kill('SIGKILL');
+      } else if (at.child.connected) at.child.send({ forget: id });
       reject(new Error(why));
     };
     // It hangs: ended, so that the next paper has a press that works.
-    const timer = setTimeout(() => {
-      forget('The paper took too long.');
-      child.kill('SIGKILL');
-    }, LONGEST_MS);
+    const timer = setTimeout(() => forget('The paper took too long.'), LONGEST_MS);
     timer.unref();
     const settle =
       <T>(then: (value: T) => void) =>
@@ -100,12 +132,10 @@ export function printed(
         clearTimeout(timer);
         then(value);
       };
-    waiting.set(id, { resolve: settle(resolve), reject: settle(reject) });
+    const one: Waiting = { wish, resolve: settle(resolve), reject: settle(reject) };
+    to.waiting.set(id, one);
     if (signal?.aborted) return forget('No longer wanted.');
     signal?.addEventListener('abort', () => forget('No longer wanted.'), { once: true });
-    child.channel?.ref();
-    child.send({ id, paper, job, size } satisfies ToPrint, (error) => {
-      if (error) waiting.get(id)?.reject(error);
-    });
+    hand(to, one);
   });
 }

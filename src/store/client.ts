@@ -32,7 +32,7 @@ export class StoreAway extends Error {
 }
 
 const AWAY =
-  /SQLITE_(CANTOPEN|IOERR|READONLY|FULL|NOTADB|BUSY|LOCKED)|unable to open|ECONNREFUSED|ECONNRESET|ENOTFOUND|ETIMEDOUT|fetch failed|EACCES|ENOENT|EROFS|is closed/i;
+  /SQLITE_(CANTOPEN|IOERR|READONLY|FULL|NOTADB|BUSY|LOCKED)|unable to open|ECONNREFUSED|ECONNRESET|ENOTFOUND|ETIMEDOUT|fetch failed|EACCES|EPERM|ENOENT|ENOTDIR|EEXIST|EROFS|ENOSPC|is closed/i;
 
 /** Whether an error says that the database is away, full or busy, as against a mistake of ours. */
 export function isAway(error: unknown): boolean {

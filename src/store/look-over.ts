@@ -24,7 +24,11 @@ export async function startStore(): Promise<void> {
     await store().ready;
     void lookOver();
   } catch (error) {
-    if (!isAway(error)) throw error;
+    if (!isAway(error)) {
+      // A store of a newer version, or what else no waiting mends: said once, and nothing is served.
+      console.error(error instanceof Error ? error.message : error);
+      process.exit(1);
+    }
     console.error('the database is away; trying again:', error instanceof Error ? error.message : error);
     setTimeout(() => void startStore().catch((e) => console.error(e)), AGAIN_MS);
   }
