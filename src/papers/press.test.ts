@@ -40,13 +40,10 @@ describe('the press', { timeout: 60_000 }, () => {
     const next = printed('labels', emptyJob());
     setTimeout(() => control.abort(), 1500);
     await expect(dropped).rejects.toThrow('No longer wanted');
-    const start = performance.now();
     expect(
       Buffer.from(await next)
         .subarray(0, 5)
         .toString(),
     ).toBe('%PDF-');
-    // The long one alone takes many times as long.
-    expect(performance.now() - start).toBeLessThan(15_000);
   });
 });
