@@ -2,37 +2,18 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';
-import { demandControls, plantNetlist } from '../src/core/boiler/circuit';
-import type { BoilerDerived } from '../src/core/boiler/family';
-import { CircuitSolver } from '../src/core/circuit/solve';
-import { spiceNetlist } from '../src/core/circuit/spice';
 import { derive, derivedJson } from '../src/core/derive';
 import { DeviceSheet } from '../src/core/devices/sheet';
+import { familyOf } from '../src/core/family/registry';
 import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
-import { predictor } from '../src/core/lowvoltage/predict';
 import { parseTrial, tryIt } from '../src/core/lowvoltage/try-it';
 import { exportText, maskedCopy } from '../src/core/record/share';
 import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
 import { checkText } from '../src/signing/file-check';
-
-/** The plant in one demand, valves arrived, as traced or as planned. */
-function plantSpice(file: string, job: Job, boiler: BoilerDerived, demand: string): string {
-  const row = boiler.demands.find((x) => x.id === demand);
-  if (!boiler.plant || boiler.demands.length === 0)
-    throw new UsageError(`${file}: boiler: the plant and the device must be known for a circuit`);
-  if (!row)
-    throw new UsageError(`${file}: --state: "${demand}" is not one of ${boiler.demands.map((x) => x.id).join(', ')}`);
-  const solver = new CircuitSolver(plantNetlist(boiler.plant, job.boiler, boiler.traced ?? boiler.wires));
-  const state = { controls: demandControls(row.planned.demand), suppliesOff: new Set<string>() };
-  return spiceNetlist(`${job.site.name || 'job'} ${row.name}`, solver.netlist, state, solver.solve(state), 50);
-}
-
-/** Bad input or a refused request: said once on stderr, exit code 2. */
-class UsageError extends Error {
-  override name = 'UsageError';
-}
+import { spiceOf } from './spice';
+import { UsageError } from './usage-error';
 
 const problemText = (file: string, problems: readonly FileProblem[]): string =>
   problems.map((p) => `${file}${p.path ? `: ${p.path}` : ''}: ${p.message}`).join('\n');
@@ -88,7 +69,7 @@ program
   .action(async (file: string) => {
     const job = await readJob(file);
     print(
-      `${file}: a valid job, version ${job.version}, ${job.family === '24v' ? `${Object.keys(job.survey.conductors).length} conductors` : job.family === 'floor' ? count(Object.keys(job.floor.mats).length, 'mat') : `${Object.keys(job.boiler.wires ?? {}).length} wires`}, ${Object.keys(job.readings).length} readings`,
+      `${file}: a valid job, version ${job.version}, ${familyOf(job).surveyed(job)}, ${Object.keys(job.readings).length} readings`,
     );
   });
 
@@ -126,7 +107,7 @@ program
       print(tryIt(d, trials));
       return;
     }
-    const edits = parseJobTrials(what, d).map((entry) => {
+    const edits = parseJobTrials(what, job, d).map((entry) => {
       if (!entry.ok) throw wrong(entry.text, entry.problem);
       return entry.edit;
     });
@@ -140,33 +121,7 @@ program
   .argument('<job.json>')
   .requiredOption('--state <state>', 'idle, fan, heat1, cool1 …; for a boiler none, hw, ch, both')
   .action(async (file: string, options: { state: string }) => {
-    const job = await readJob(file);
-    const d = derive(job);
-    if (d.boiler) {
-      print(plantSpice(file, job, d.boiler, options.state));
-      return;
-    }
-    if (d.floor)
-      throw new UsageError(
-        `${file}: family: a floor job has no circuit to write; its mats are resistances in parallel`,
-      );
-    if (!d.installed) throw new UsageError(`${file}: survey: nothing is landed that makes a circuit`);
-    const state = d.states.find((s) => s.id === options.state);
-    if (!state)
-      throw new UsageError(
-        `${file}: --state: "${options.state}" is not one of ${d.states.map((s) => s.id).join(', ')}`,
-      );
-    const p = predictor(d.installed);
-    const circuitState = p.circuitState(state);
-    print(
-      spiceNetlist(
-        `${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(),
-        p.solver.netlist,
-        circuitState,
-        p.solver.solve(circuitState),
-        job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60,
-      ),
-    );
+    print(spiceOf(file, await readJob(file), options.state));
   });
 
 program

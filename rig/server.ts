@@ -24,6 +24,7 @@ import { FloorWorld } from './floor-world';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
 import { World } from './world';
+import { type AnyWorld, worldOf } from './worlds';
 
 const CODE_MINUTES = 30;
 
@@ -51,7 +52,7 @@ export interface RigOptions {
 export function createRig(now: () => number, random: () => number, options: RigOptions = {}): Rig {
   const { anyOrigin = false, apps = APP_ORIGINS } = options;
   const token = nanoid(24);
-  let world: World | BoilerWorld | FloorWorld | null = null;
+  let world: AnyWorld | null = null;
   let turn = 0;
   const registration = new Registration(random);
   const app = new Hono();
@@ -78,7 +79,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
   });
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
 
-  const any = (): World | BoilerWorld | FloorWorld => {
+  const any = (): AnyWorld => {
     if (!world) throw new RigError('No house is loaded: POST /house first.');
     return world;
   };
@@ -157,12 +158,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
-    world =
-      file.job.family === 'boiler'
-        ? new BoilerWorld(file.job, faults)
-        : file.job.family === 'floor'
-          ? new FloorWorld(file.job, faults)
-          : new World(file.job, faults, outdoorCelsius, roomCelsius);
+    world = worldOf({ job: file.job, faults, outdoorCelsius, roomCelsius });
     changed();
     return c.json(world.state());
   });

@@ -108,9 +108,10 @@ export function worldClient(job: Job, faults: readonly string[], outdoorCelsius 
 }
 
 /** A house for the job's family, in this process. */
-export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
-  job.family === 'boiler'
-    ? plantClient(job, faults)
-    : job.family === 'floor'
-      ? floorClient(job, faults)
-      : worldClient(job, faults);
+export const clientFor = (job: Job, faults: readonly string[]): RigClient => CLIENTS[job.family](job, faults);
+
+const CLIENTS: Readonly<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>> = {
+  '24v': worldClient,
+  boiler: plantClient,
+  floor: floorClient,
+};

@@ -1,6 +1,8 @@
 // `npm run boundaries`: holds the import arrows over every tracked source file, says how many modules it
 // saw, and proves first that it can fail, on a planted violation.
 import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { canSee, familyAsks } from './family-asks.mjs';
 import { bin, root } from './run.mjs';
 
 const CONFIG = `${root}.dependency-cruiser.cjs`;
@@ -39,6 +41,15 @@ if (tracked.length < 300 || unseen.length > 0) {
   console.error(`The boundary check saw ${seen.size} modules and missed ${unseen.slice(0, 5).join(', ')}.`);
   process.exit(1);
 }
+if (!canSee()) {
+  console.error('The check for families asked after is blind: it did not report the planted ones.');
+  process.exit(1);
+}
+violations.push(
+  ...familyAsks(tracked.map((path) => ({ path, text: readFileSync(`${root}${path}`, 'utf8') }))).map(
+    (a) => `family asked after: ${a}`,
+  ),
+);
 for (const v of violations) console.error(v);
 console.log(`${seen.size} modules seen, ${tracked.length} files tracked, ${violations.length} violations`);
 process.exit(violations.length > 0 ? 1 : 0);

@@ -18,7 +18,7 @@ const floor = job({
   floor: { supplyVolts: 240, mats: { m1: { ratedWatts: 450, ratedVolts: 240 } } },
 });
 const tried = (on: Job, line: string) => {
-  const lines = parseJobTrials(line, derive(on));
+  const lines = parseJobTrials(line, on, derive(on));
   const problems = lines.flatMap((l) => (l.ok ? [] : [l.problem]));
   return problems.length > 0
     ? { problems, result: null }

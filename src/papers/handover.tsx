@@ -16,7 +16,7 @@ const RECORD_HEAD = 170;
 export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Array> {
   registerFaces();
   const size = job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4';
-  const { boiler, floor, sheet, system, proof } = derived;
+  const { system, proof, shared } = derived;
   return renderToBuffer(
     <Document title={`Handover: ${nameOf(job)}`} creator="Augerset" producer="Augerset">
       <Pages
@@ -47,7 +47,7 @@ export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Arra
                     nameOf(job),
                     job.number ? `job ${job.number}` : '',
                     job.site.address ?? '',
-                    (boiler?.sheet ?? floor?.sheet ?? sheet)?.name ?? 'no device',
+                    shared.sheet?.name ?? 'no device',
                   ]
                     .filter(Boolean)
                     .join(' · ')}

@@ -68,8 +68,8 @@ function sealBlocks(job: Job): Block[] {
   return blocks;
 }
 
-function wiringBlocks(job: Job, derived: Derived): Block[] {
-  const { wiring, sheet, boiler } = derived;
+function stripBlocks(_job: Job, derived: Derived): Block[] {
+  const { wiring, sheet } = derived;
   const blocks: Block[] = [];
   if (wiring)
     blocks.push(
@@ -98,6 +98,12 @@ function wiringBlocks(job: Job, derived: Derived): Block[] {
       },
       { kind: 'lines', lines: wiring.jumpers.map((j) => ({ text: `${j.what}. ${j.why}`, tone: 'soft' })) },
     );
+  return blocks;
+}
+
+function plantBlocks(job: Job, derived: Derived): Block[] {
+  const { boiler } = derived;
+  const blocks: Block[] = [];
   if (boiler && boiler.nets.length > 0) {
     const nets = boiler.traced ? netsOf(boiler.traced) : boiler.nets;
     blocks.push(
@@ -149,6 +155,13 @@ function wiringBlocks(job: Job, derived: Derived): Block[] {
   }
   return blocks;
 }
+
+/** What each family draws and tables of its wiring. */
+const WIRING: Readonly<Record<Job['family'], (job: Job, derived: Derived) => Block[]>> = {
+  '24v': stripBlocks,
+  boiler: plantBlocks,
+  floor: (job, { floor }) => (floor ? floorBlocks(job, floor) : []),
+};
 
 function settingBlocks(job: Job, derived: Derived): Block[] {
   const { wiring, budget, settings } = derived;
@@ -299,8 +312,7 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
 
 export const recordBlocks = (job: Job, derived: Derived): Block[] => [
   ...sealBlocks(job),
-  ...wiringBlocks(job, derived),
-  ...(derived.floor ? floorBlocks(job, derived.floor) : []),
+  ...WIRING[job.family](job, derived),
   ...settingBlocks(job, derived),
   ...readingBlocks(job, derived),
   ...foundBlocks(job, derived),

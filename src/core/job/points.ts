@@ -76,9 +76,10 @@ export function floorPointWords(floor: Pick<Job['floor'], 'mats' | 'region'>, po
 }
 
 /** "R at the wall", "blue, bare end at the board", "transformer secondary, hot"; the text itself when unknown. */
-export function pointWords(job: Pick<Job, 'survey' | 'floor' | 'family'>, point: string | undefined): string {
+export function pointWords(job: Pick<Job, 'survey' | 'floor'>, point: string | undefined): string {
   if (point === undefined) return '?';
-  if (job.family === 'floor') return floorPointWords(job.floor, point) ?? point.replace('.', ' ');
+  const ofFloor = floorPointWords(job.floor, point);
+  if (ofFloor !== null) return ofFloor;
   const p = parsePoint(point);
   if (!p) return point.replace('.', ' ');
   if (p.kind === 'part') return parts.get(p.part)?.words ?? p.part;

@@ -5,3 +5,8 @@ export interface Topic {
   /** For the customer's page, in plain words. */
   words: string;
 }
+
+export interface FollowUp {
+  what: string;
+  owner: 'installer' | 'customer';
+}

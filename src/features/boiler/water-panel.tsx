@@ -7,7 +7,7 @@ import { PlantDrawing } from './plant-drawing';
 import { useBoiler } from './use-boiler';
 
 /** @param state the demand of the test that is on; chosen by hand without */
-export function WaterPanel({ state }: { state?: string }): ReactNode {
+export function WaterPanel({ state }: { state?: string | undefined }): ReactNode {
   const { boiler } = useBoiler();
   const [at, setAt] = useState('none');
   const { demands, plant } = boiler;

@@ -11,6 +11,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '../../sync/author';
 import { Choice } from '../../ui/fields';
+import { FAMILIES } from '../families';
 import { toggleScheme } from '../shell/scheme';
 import '../../ui/fields.css';
 import './jobs.css';
@@ -68,25 +69,6 @@ const COUNT_TO = 1000;
 type Problem = { path: string; message: string };
 
 const MAX_FILE = 4_000_000;
-
-/** What each kind of job is recognised by, standing before it. */
-const KINDS = [
-  {
-    family: '24v',
-    name: '24 V control',
-    known: 'Thin coloured cores under letters: R, C, W, Y, G. A furnace, air handler or heat pump.',
-  },
-  {
-    family: 'boiler',
-    name: 'Boiler on mains control',
-    known: 'A wiring centre, valves and a cylinder, or a wall-hung boiler; 230 V or a dry pair.',
-  },
-  {
-    family: 'floor',
-    name: 'Electric floor',
-    known: 'A heating mat or cable, a probe in the floor, a box in the wall.',
-  },
-] as const;
 
 /** Where a job stands, in words. */
 const standing = (item: JobItem): string =>
@@ -208,18 +190,18 @@ export function Jobs(): ReactNode {
       <Dialog open={choosing} onClose={() => setChoosing(false)} aria-labelledby="new-job">
         <DialogTitle id="new-job">What is it?</DialogTitle>
         <DialogContent className="new-job">
-          {KINDS.map((k) => (
+          {FAMILIES.map(({ family, name, known }) => (
             <button
-              key={k.family}
+              key={family}
               type="button"
               disabled={busy}
               onClick={() => {
                 setChoosing(false);
-                void start({ kind: 'empty', family: k.family });
+                void start({ kind: 'empty', family });
               }}
             >
-              <b>{k.name}</b>
-              <span>{k.known}</span>
+              <b>{name}</b>
+              <span>{known}</span>
             </button>
           ))}
         </DialogContent>

@@ -13,7 +13,7 @@ import '../make-safe/make-safe.css';
 
 export function MainsMakeSafe(): ReactNode {
   const { job, derived, read, sealed } = useJob();
-  const { safe } = derived.boiler ?? derived.floor ?? {};
+  const safe = derived.shared.mains;
   if (!safe) throw new Error('this screen needs a mains job');
   const { steps } = safe;
   const next = steps.findIndex((_, i) => safe.readings[i] === null);

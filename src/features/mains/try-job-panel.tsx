@@ -23,7 +23,7 @@ export function TryJobPanel({ examples }: { examples: readonly string[] }): Reac
         label="Type what to try"
         verb="Try"
         disabled={false}
-        parse={(line) => parseJobTrials(line, derived)}
+        parse={(line) => parseJobTrials(line, job, derived)}
         says={(t) => t.says}
         example={
           <>

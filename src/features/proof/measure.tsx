@@ -16,8 +16,12 @@ const MEASURE: Record<TestResult['verdict'], string> = {
   open: '',
 };
 
+/** The first end of the family's scale that the prediction fits on. */
+const scaleEnd = (ends: readonly number[], high: number): number =>
+  ends.find((end) => end >= high) ?? ends.at(-1) ?? high;
+
 export function Measure({ test, measure: m }: { test: TestResult; measure: MeasureResult }): ReactNode {
-  const { job, read, change, light, sealed } = useJob();
+  const { job, derived, read, change, light, sealed } = useJob();
   const last = m.readings[m.readings.length - 1];
   const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
@@ -36,7 +40,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   // Mains jobs are read on a mains axis; a huge ohms band is drawn as far as it matters.
   const axis =
     m.quantity === 'volts-ac'
-      ? { from: 0, to: job.family === '24v' ? 32 : Math.max(130, m.predicted.high > 130 ? 270 : 130) }
+      ? { from: 0, to: scaleEnd(derived.shared.scaleVolts, m.predicted.high) }
       : m.quantity === 'ohms' && m.predicted.high > 1e6
         ? { from: 0, to: 2 * m.predicted.low }
         : {};

@@ -3,8 +3,8 @@
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
+import { FAMILY_SCREENS } from '../families';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -14,11 +14,9 @@ import { RigPanel } from './rig-panel';
 import { TestCard } from './test-card';
 import './proof.css';
 
-/** Only a boiler's proof draws its plant. */
-const WaterPanel = dynamic(() => import('../boiler/water-panel').then((m) => m.WaterPanel));
-
 export function Proof(): ReactNode {
   const api = useJob();
+  const Beside = FAMILY_SCREENS[api.job.family].besideProof;
   const { derived, sealed } = api;
   const { proof } = derived;
   const diagnosis = useDiagnosis();
@@ -75,7 +73,7 @@ export function Proof(): ReactNode {
         <Lanes tests={proof.tests} here={test.id} />
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="across" />
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
-        {derived.boiler ? <WaterPanel state={test.state} /> : null}
+        {Beside ? <Beside state={test.state} /> : null}
         <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={next} />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>

@@ -106,7 +106,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
   const { stop } = useParams<{ stop?: string }>();
   const here: StopId | null = isStop(stop) ? stop : null;
   const title = [job.site.name || 'New job', job.zone].filter(Boolean).join(', ');
-  const device = (derived.boiler ?? derived.floor ?? derived).sheet;
+  const device = derived.shared.sheet;
   return (
     <div className="frame">
       <header className="top">

@@ -40,7 +40,8 @@ export function Week({
   sentence,
 }: Props): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet } = derived.floor ?? derived;
+  const { sheet, settings, week } = derived.shared;
+  const schedule = sheet?.schedule;
   const [selected, setSelected] = useState<{ day: number; index: number } | null>(null);
   const { days, profiles } = job.week;
   const us = job.units === 'us';
@@ -49,7 +50,7 @@ export function Week({
   const edit = (label: string, week: (w: Job['week']) => Job['week']): boolean =>
     change(label, (j) => ({ ...j, week: week(j.week) }));
   const step = us ? 5 / 9 : 0.5;
-  const slots = sheet?.schedule.slotsPerDay;
+  const slots = schedule?.slotsPerDay;
   if (!days) {
     return (
       <>
@@ -87,14 +88,15 @@ export function Week({
     const after = [...others.map((o) => o.minute), clear].sort((a, b) => a - b).indexOf(clear);
     setSelected({ day, index: after });
   };
-  const form = derived.floor?.settings.card.find((r) => r.key === 'schedule.form')?.value;
-  const groups = PATTERN_GROUPS[patternOf(form) ?? sheet?.schedule.pattern ?? '7-day'];
+  const form = settings.card.find((r) => r.key === 'schedule.form')?.value;
+  const groups = PATTERN_GROUPS[patternOf(form) ?? schedule?.pattern ?? '7-day'];
   const groupOf = (day: number): number[] => [...(groups.find((g) => g.includes(day)) ?? [day])];
   const heats = Object.values(profiles).map((p) => p.heatCelsius);
   const setback = heats.length > 0 ? Math.max(...heats) - Math.min(...heats) : 0;
-  const setPlace = sheet
-    ? `${sheet.name} takes ${form ?? sheet.schedule.pattern}, ${slots} events a day, ${sheet.schedule.times === 'reach-by' ? 'and reaches each by its time' : 'and starts at each time'}.`
-    : '';
+  const setPlace =
+    sheet && schedule
+      ? `${sheet.name} takes ${form ?? schedule.pattern}, ${slots} events a day, ${schedule.times === 'reach-by' ? 'and reaches each by its time' : 'and starts at each time'}.`
+      : '';
   return (
     <>
       <Bench title="Week" note={setPlace}>
@@ -119,8 +121,8 @@ export function Week({
                     ...w.profiles,
                     [nanoid(6)]: {
                       name: `Profile ${Object.keys(w.profiles).length + 1}`,
-                      heatCelsius: derived.floor ? 24 : 19,
-                      ...(derived.floor ? {} : { coolCelsius: 25 }),
+                      heatCelsius: week.startCelsius,
+                      ...(week.heatOnly ? {} : { coolCelsius: 25 }),
                     },
                   },
                 }))
@@ -158,8 +160,8 @@ export function Week({
           disabled={sealed}
         />
         <p className="soft week-legend">
-          <span className="key-heat" /> {derived.floor ? 'wanted' : 'heat setpoint'}{' '}
-          {derived.floor ? null : (
+          <span className="key-heat" /> {week.heatOnly ? 'wanted' : 'heat setpoint'}{' '}
+          {week.heatOnly ? null : (
             <>
               <span className="key-cool" /> cool setpoint
             </>

@@ -1,8 +1,8 @@
 /** What the customer of a heated floor is shown. */
-import type { FloorDerived } from '../floor/family';
 import type { Job } from '../job/schema';
+import type { Topic } from '../record/topic';
 import { fixed, temperature } from '../units/units';
-import type { Topic } from './topic';
+import type { FloorDerived } from './family';
 
 export function floorTopics(job: Job, floor: FloorDerived): Topic[] {
   const { limit, warmUp, week } = floor;

@@ -1,9 +1,9 @@
 /** What the customer of a floor is shown, from the job. */
 import { describe, expect, it } from 'vitest';
 import { derive } from '../derive';
-import { floorJob } from '../floor/test-floor';
-import { floorWeek } from '../floor/week';
-import { handoverTopics } from './handover';
+import { handoverTopics } from '../record/handover';
+import { floorJob } from './test-floor';
+import { floorWeek } from './week';
 
 const topics = (floor: object = {}, more: object = {}): Map<string, string> => {
   const job = floorJob(floor, more);

@@ -1,0 +1,199 @@
+/** The boiler family as the registry knows it. */
+import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
+import type { Job } from '../job/schema';
+import { noLowVoltage } from '../lowvoltage/nothing';
+import type { FollowUp, Topic } from '../record/topic';
+import type { StopId } from '../run';
+import { clock } from '../units/units';
+import { type BoilerDerived, deriveBoiler } from './family';
+import { offlineFollowUp } from './start';
+import { parseWires } from './wire-lines';
+
+function own(d: Derived): BoilerDerived {
+  if (!d.boiler) throw new RangeError('no boiler was derived of this job');
+  return d.boiler;
+}
+
+function measure(id: StopId, job: Job, d: Derived): Measure | null {
+  const b = own(d);
+  switch (id) {
+    case 'make-safe':
+      return {
+        done: b.safe.readings.filter((r) => r !== null).length,
+        of: 3,
+        says: b.safe.proved ? 'proved dead' : 'not proved',
+      };
+    case 'survey':
+      return {
+        done: [job.boiler.plant, job.boiler.input, b.traced].filter((x) => x !== undefined && x !== null).length,
+        of: 3,
+        says: b.traced ? `${b.traced.length} wires traced` : 'not traced',
+      };
+    case 'decide':
+      return {
+        done: b.plant && b.questions.length === 0 ? 1 : 0,
+        of: 1,
+        says: b.questions.length > 0 ? `${b.questions.length} to answer` : b.plant ? 'decided' : 'not decided',
+      };
+    case 'power-up': {
+      const items = b.timeline?.items ?? [];
+      return ticked(items.filter((i) => job.boiler.start[i.id]?.done).length, items.length, 'no plan yet', ' done');
+    }
+    case 'week': {
+      const demand = b.plant?.kind === 'combination';
+      return {
+        done: demand || job.boiler.windows !== undefined ? 1 : 0,
+        of: 1,
+        says: demand ? 'hot water on demand' : job.boiler.windows ? 'windows made' : 'not made',
+      };
+    }
+    default:
+      return null;
+  }
+}
+
+const milli = (value: number): number => Math.round(value * 1000) / 1000;
+
+function json(d: Derived): Record<string, unknown> {
+  const b = own(d);
+  return {
+    sentence: b.sentence,
+    plant: b.plant,
+    questions: b.questions,
+    findings: b.findings,
+    nets: b.nets,
+    wires: b.wires,
+    demands: b.demands.map(({ planned, wired, ...row }) => ({
+      ...row,
+      planned: plain(planned),
+      wired: wired ? plain(wired) : null,
+    })),
+    hotWater: b.hotWater
+      ? {
+          reheatMinutes: b.hotWater.reheatMinutes,
+          windows: b.hotWater.windows,
+          store: b.hotWater.store,
+          hourlyCelsius: Array.from({ length: 25 }, (_, h) => milli(b.hotWater?.day.celsius[h * 60] ?? 0)),
+        }
+      : null,
+    timeline: b.timeline,
+    cores: b.cores,
+    settings: b.settings.card.length > 0 ? b.settings.card : b.settings.canonical.map(({ wrong: _w, ...s }) => s),
+    steps: b.steps,
+    proof: b.proof,
+    makeSafe: { proved: b.safe.proved },
+  };
+}
+
+const plain = ({ volts: _v, ...r }: BoilerDerived['demands'][number]['planned']): object => r;
+
+/** `rx 4 - hw brown` joins, `off rx 4 - hw brown` takes off; the wires as traced, or the plan's where none were. */
+function trial(text: string, d: Derived): JobTrialLine {
+  const boiler = own(d);
+  if (!boiler.plant) return { ok: false, text, problem: 'Say what the plant is first.' };
+  const off = /^off\s+/i.test(text);
+  const [entry] = parseWires(text.replace(/^off\s+/i, ''), boiler.plant);
+  if (!entry?.ok) return { ok: false, text, problem: entry?.problem ?? 'Which two terminals? rx 4 - hw brown' };
+  const { a, b } = entry.wire;
+  const wires = [...(boiler.traced ?? boiler.wires)];
+  const joins = (w: { a: string; b: string }): boolean => (w.a === a && w.b === b) || (w.a === b && w.b === a);
+  if (off && !wires.some(joins)) return { ok: false, text, problem: `Nothing joins ${a} to ${b}.` };
+  return {
+    ok: true,
+    text,
+    says: off ? `${a} no longer joined to ${b}` : `${a} joined to ${b}`,
+    edit: (job) => {
+      // On what the trials before it left, so that several in one line add up.
+      const now = job.boiler.wires ? Object.values(job.boiler.wires) : wires;
+      const then = off ? now.filter((w) => !joins(w)) : [...now, { a, b }];
+      return { ...job, boiler: { ...job.boiler, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
+    },
+  };
+}
+
+function topics(_job: Job, d: Derived): Topic[] {
+  const { sheet, hotWater } = own(d);
+  const said: Topic[] = [];
+  if (sheet?.manualOverride)
+    said.push({
+      id: 'override',
+      what: 'Run the boiler by the receiver’s own buttons',
+      words: `With flat batteries or no signal, press the button of the channel on ${sheet.name}; press it again to stop.`,
+    });
+  if (sheet?.head === 'battery')
+    said.push({
+      id: 'head-battery',
+      what: 'Change the head’s batteries',
+      words: 'Change the batteries of the head once a year, in autumn.',
+    });
+  if (hotWater)
+    said.push({
+      id: 'hot-water',
+      what: 'Hot water times, and how hot it is',
+      words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${hotWater.windows.map((w) => `${clock(w.from)} to ${clock(w.to)}`).join(', ')}.`,
+    });
+  return said;
+}
+
+const followUps = (job: Job, d: Derived): FollowUp[] => {
+  const { sheet } = own(d);
+  return sheet && sheet.hubMinutes > 0 && job.boiler.internet === false
+    ? [{ what: offlineFollowUp, owner: 'customer' }]
+    : [];
+};
+
+function runs(d: Derived): Map<string, string> {
+  return new Map(
+    own(d).demands.map((x) => {
+      const r = x.wired ?? x.planned;
+      const on = [
+        r.boilerFires ? 'boiler' : '',
+        r.pumpRuns ? 'pump' : '',
+        r.toCylinder ? 'cylinder heated' : '',
+        r.toRadiators ? 'radiators warm' : '',
+        r.fuseOpens ? 'the fuse opens' : '',
+      ].filter(Boolean);
+      return [x.name, on.join(' + ') || 'nothing'];
+    }),
+  );
+}
+
+export const boilerFamily: FamilyModule = {
+  id: 'boiler',
+  surveyed: (job) => plural(Object.keys(job.boiler.wires ?? {}).length, 'wire'),
+  derive: (job) => {
+    const boiler = deriveBoiler(job);
+    const { sheet, sentence, questions, findings, proof, settings, steps, kit, safe } = boiler;
+    return {
+      ...noLowVoltage(),
+      boiler,
+      shared: {
+        sheet,
+        sentence,
+        questions,
+        findings,
+        proof,
+        settings,
+        steps,
+        kit,
+        safe,
+        mains: safe,
+        week: { heatOnly: false, startCelsius: 19 },
+        scaleVolts: [130, 270],
+      },
+    };
+  },
+  inUnits: (d, say) => {
+    const b = own(d);
+    const { sentence, questions, findings } = b;
+    return { boiler: { ...b, ...say({ sentence, questions, findings }), settings: say(b.settings) } };
+  },
+  json,
+  measure,
+  runs,
+  trial,
+  topics,
+  callWhen:
+    'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
+  followUps,
+};

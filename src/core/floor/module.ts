@@ -1,0 +1,160 @@
+/** The floor family as the registry knows it. */
+import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
+import type { Job } from '../job/schema';
+import { noLowVoltage } from '../lowvoltage/nothing';
+import type { StopId } from '../run';
+import { deriveFloor, type FloorDerived } from './family';
+import { CORE_WORDS } from './terminals';
+import { floorTopics } from './topics';
+
+function own(d: Derived): FloorDerived {
+  if (!d.floor) throw new RangeError('no floor was derived of this job');
+  return d.floor;
+}
+
+function measure(id: StopId, job: Job, d: Derived): Measure | null {
+  const f = own(d);
+  switch (id) {
+    case 'make-safe':
+      return {
+        done: f.safe.readings.filter((r) => r !== null).length,
+        of: 3,
+        says: f.safe.proved ? 'proved dead' : 'not proved',
+      };
+    case 'survey': {
+      const open = f.questions.filter((q) => q.stop === 'survey').length;
+      return {
+        done: Object.keys(job.floor.mats).length > 0 ? (open === 0 ? 2 : 1) : 0,
+        of: 2,
+        says: f.load ? `${Math.round(f.load.watts)} W` : open > 0 ? `${open} to measure` : 'no mats yet',
+      };
+    }
+    case 'decide':
+      return {
+        done: f.load && f.questions.length === 0 ? 1 : 0,
+        of: 1,
+        says: f.questions.length > 0 ? `${f.questions.length} to answer` : f.contactor ? 'by contactor' : 'direct',
+      };
+    case 'power-up':
+      return ticked(f.start.filter((s) => s.said !== null).length, f.start.length, 'no device yet', ' answered');
+    default:
+      return null;
+  }
+}
+
+const milli = (value: number): number => Math.round(value * 1000) / 1000;
+
+/** A curve at every tenth minute, two decimals. */
+const tenth = (curve: Float64Array): number[] =>
+  Array.from(curve)
+    .filter((_, i) => i % 10 === 0)
+    .map((v) => Math.round(v * 100) / 100);
+
+function json(d: Derived): Record<string, unknown> {
+  const f = own(d);
+  const { warmUp, week } = f;
+  return {
+    sentence: f.sentence,
+    // What the section through the floor shows.
+    section: f.section,
+    questions: f.questions,
+    findings: f.findings,
+    load: f.load,
+    contactor: f.contactor,
+    probe: f.probe,
+    sensor: f.mode,
+    limit: f.limit,
+    warmUp: warmUp
+      ? {
+          target: warmUp.target,
+          mostCelsius: milli(warmUp.mostCelsius),
+          held: warmUp.held,
+          hold: warmUp.hold,
+          points: warmUp.points,
+          fit: {
+            massFactor: milli(warmUp.fit.massFactor),
+            massError: milli(warmUp.fit.massError),
+            lossFactor: milli(warmUp.fit.lossFactor),
+            lossError: milli(warmUp.fit.lossError),
+            residualKelvin: milli(warmUp.fit.residualKelvin),
+            enough: warmUp.fit.enough,
+          },
+          everyTenMinutes: {
+            expected: tenth(warmUp.forecast.expected),
+            low: tenth(warmUp.forecast.low),
+            high: tenth(warmUp.forecast.high),
+          },
+        }
+      : null,
+    week: week ? { leads: week.leads, use: week.use } : null,
+    terminals: f.terminals,
+    settings: f.settings.card.length > 0 ? f.settings.card : f.settings.canonical.map(({ wrong: _w, ...s }) => s),
+    firstStart: f.start,
+    steps: f.steps,
+    proof: f.proof,
+    makeSafe: { proved: f.safe.proved },
+  };
+}
+
+const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9.+-]/g, '');
+
+/** `3 l`, `5 probe-1`, `3 off`: what is on a numbered terminal. */
+function trial(text: string, d: Derived): JobTrialLine {
+  const [terminal = '', core = ''] = text.split(/\s+/);
+  const known = own(d).sheet?.terminals ?? {};
+  if (!(terminal in known))
+    return { ok: false, text, problem: `Terminals here: ${Object.keys(known).join(', ') || 'none, choose a device'}` };
+  const cores = Object.keys(CORE_WORDS) as (keyof typeof CORE_WORDS)[];
+  const found = cores.find((c) => plain(c) === plain(core));
+  if (!found && core.toLowerCase() !== 'off')
+    return { ok: false, text, problem: `What is on ${terminal}? ${cores.join(', ')} or off` };
+  return {
+    ok: true,
+    text,
+    says: found ? `${CORE_WORDS[found]} on ${terminal}` : `nothing on ${terminal}`,
+    edit: (job) => {
+      const { [terminal]: _was, ...rest } = { ...known, ...job.floor.landed };
+      return { ...job, floor: { ...job.floor, landed: found ? { ...rest, [terminal]: found } : rest } };
+    },
+  };
+}
+
+export const floorFamily: FamilyModule = {
+  id: 'floor',
+  surveyed: (job) => plural(Object.keys(job.floor.mats).length, 'mat'),
+  derive: (job) => {
+    const floor = deriveFloor(job);
+    const { sheet, sentence, questions, findings, proof, settings, steps, kit, safe } = floor;
+    return {
+      ...noLowVoltage(),
+      floor,
+      shared: {
+        sheet,
+        sentence,
+        questions,
+        findings,
+        proof,
+        settings,
+        steps,
+        kit,
+        safe,
+        mains: safe,
+        week: { heatOnly: true, startCelsius: 24 },
+        scaleVolts: [130, 270],
+      },
+    };
+  },
+  inUnits: (d, say) => {
+    const f = own(d);
+    const { sentence, questions, findings, settings, limit, start } = f;
+    return { floor: { ...f, ...say({ sentence, questions, findings, settings, limit, start }) } };
+  },
+  json,
+  measure,
+  runs: () => new Map(),
+  trial,
+  topics: (job, d) => floorTopics(job, own(d)),
+  callWhen:
+    'Call if the display is dark, if the ground-fault protection trips by itself, or if the floor is cold when it should be warm.',
+  followUps: () => [],
+};

@@ -1,0 +1,200 @@
+/** The 24 V family as the registry knows it. */
+import { type Derived, type FamilyModule, type Measure, plural } from '../family/contract';
+import type { Job } from '../job/schema';
+import type { Topic } from '../record/topic';
+import type { StopId } from '../run';
+import { deriveLowVoltage } from './family';
+import { pairTable } from './predict';
+
+const yes = (says: string, ...facts: boolean[]): Measure => ({
+  done: facts.filter(Boolean).length,
+  of: facts.length,
+  says,
+});
+
+function measure(id: StopId, job: Job, d: Derived): Measure | null {
+  switch (id) {
+    case 'make-safe':
+      return yes(d.safe.proved ? 'proved dead' : 'not proved', Object.keys(job.supplies).length > 0, d.safe.proved);
+    case 'survey': {
+      const landed = Object.values(job.survey.conductors).filter(
+        (c) => c.wall?.state === 'landed' || c.board?.state === 'landed',
+      ).length;
+      return { done: landed > 1 ? 1 : 0, of: 1, says: landed > 0 ? `${landed} landed` : 'nothing landed' };
+    }
+    case 'decide':
+      return yes(
+        d.questions.length > 0 ? `${d.questions.length} to answer` : d.powering?.chosen ? 'decided' : 'not decided',
+        d.system.verdict === 'known',
+        d.system.kind !== null && d.questions.filter((q) => q.needed).length === 0,
+        d.powering?.chosen != null,
+      );
+    case 'power-up': {
+      const read = Object.values(job.readings).some((r) => !r.struck && r.stop === 'power-up');
+      const { display } = job.powerUp;
+      const says =
+        display === 'lit'
+          ? read
+            ? 'lit, measured'
+            : 'lit, not measured'
+          : display === 'dead'
+            ? 'display dead'
+            : 'not yet';
+      return yes(says, display === 'lit', read);
+    }
+    case 'set-up': {
+      const { card } = d.settings;
+      const entered = card.filter((r) => job.setUp.entered[r.key]).length;
+      const joined =
+        job.join.internet === 'no' ||
+        job.join.controlProof !== undefined ||
+        (d.sheet !== null && d.sheet.registration === undefined);
+      return {
+        done: entered + (joined ? 1 : 0),
+        of: Math.max(1, card.length) + 1,
+        says: card.length > 0 ? `${entered} of ${card.length} set${joined ? '' : ', not joined'}` : 'no card yet',
+      };
+    }
+    default:
+      return null;
+  }
+}
+
+const milli = (value: number): number => Math.round(value * 1000) / 1000;
+
+function json(d: Derived): Record<string, unknown> {
+  const { questions: _q, findings: _f, ...system } = d.system;
+  return {
+    system,
+    questions: d.questions,
+    findings: d.findings,
+    powering: d.powering
+      ? {
+          chosen: d.powering.chosen,
+          ways: d.powering.ways.map(({ plan, takeovers: _t, ...way }) => ({ ...way, plan: plan.rows })),
+        }
+      : null,
+    candidates: {
+      ...d.candidates,
+      list: d.candidates.list.map(({ predictions: _p, system: s, ...c }) => ({ ...c, sentence: s.sentence })),
+    },
+    wiring: d.wiring ? { rows: d.wiring.rows, jumpers: d.wiring.jumpers, steps: d.wiring.steps } : null,
+    accessories: (d.wiring?.accessories ?? []).map(({ steps: _s, ...a }) => a),
+    budget: d.budget
+      ? {
+          va: milli(d.budget.va),
+          ratedVA: d.budget.ratedVA,
+          state: d.budget.state,
+          tried: d.budget.worst.tried,
+          parts: d.budget.parts.map((x) => ({ ...x, va: milli(x.va) })),
+          weakestCoil: d.budget.worst.weakest
+            ? { name: d.budget.worst.weakest.load.name, volts: milli(d.budget.worst.weakest.volts) }
+            : null,
+          inrush: d.budget.inrush,
+          short: d.budget.short,
+          repair: d.budget.repair,
+        }
+      : null,
+    settingsOpen: d.settings.open,
+    settings: d.settings.card.length > 0 ? d.settings.card : d.settings.canonical.map(({ wrong: _w, ...s }) => s),
+    predictions: d.predictions.map((p) => ({
+      state: p.state,
+      name: p.name,
+      of: d.predictionsOf,
+      called: p.called,
+      loadsRunning: p.loadsRunning,
+      running: p.running,
+      transformerVA: milli(p.transformerVA),
+      pairs: pairTable(p),
+      faults: p.faults,
+    })),
+    proof: d.proof,
+    makeSafe: { verdict: d.safe.verdict, proved: d.safe.proved },
+    parts: d.parts,
+  };
+}
+
+function topics(_job: Job, derived: Derived): Topic[] {
+  const { sheet, system, powering } = derived;
+  const topics: Topic[] = [];
+  if (system.heatStages > 0 && system.coolStages > 0)
+    topics.push({
+      id: 'mode',
+      what: 'Change between heat and cool',
+      words: 'Choose heat or cool by the season. The thermostat never does both.',
+    });
+  if (system.coolStages > 0) {
+    topics.push({
+      id: 'rest',
+      what: 'The compressor’s rest',
+      words: `Cooling may wait up to ${(sheet?.compressorRestSeconds ?? 300) / 60} minutes before it starts. That protects the compressor; it is not a fault.`,
+    });
+  }
+  if (system.fanCall)
+    topics.push({
+      id: 'fan',
+      what: 'Fan on and auto',
+      words: 'Fan auto runs the fan with heating or cooling. Fan on runs it all the time.',
+    });
+  for (const a of derived.wiring?.accessories ?? []) {
+    const { kind } = a.accessory;
+    const target = a.target === null ? '' : ` It is set to ${a.target} %.`;
+    topics.push({
+      id: `accessory-${a.id}`,
+      what: `The ${kind}`,
+      words:
+        kind === 'humidifier'
+          ? `The thermostat runs the humidifier.${target} Turn it down in hard frost, or the windows will run.`
+          : kind === 'dehumidifier'
+            ? `The thermostat runs the dehumidifier.${target}`
+            : `The thermostat runs the ventilator${a.ventilation ? ` ${a.ventilation.minutes} minutes an hour` : ''}. Leave it on: it brings the fresh air.`,
+    });
+  }
+  if (powering?.chosen === 'battery')
+    topics.push({
+      id: 'battery',
+      what: 'Change the batteries',
+      words: 'Change the batteries once a year, or when the display asks. Without them there is no heating.',
+    });
+  return topics;
+}
+
+export const lowVoltageFamily: FamilyModule = {
+  id: '24v',
+  surveyed: (job) => plural(Object.keys(job.survey.conductors).length, 'conductor'),
+  derive: (job, now) => {
+    const own = deriveLowVoltage(job, now);
+    const { sheet, system, questions, findings, proof, settings, wiring, parts, safe } = own;
+    return {
+      ...own,
+      boiler: null,
+      floor: null,
+      shared: {
+        sheet,
+        sentence: system.sentence,
+        questions,
+        findings,
+        proof,
+        settings,
+        steps: wiring?.steps ?? [],
+        kit: parts,
+        safe,
+        mains: null,
+        week: { heatOnly: false, startCelsius: 19 },
+        scaleVolts: [32],
+      },
+    };
+  },
+  inUnits: (d, say) => ({
+    settings: { ...d.settings, canonical: say(d.settings.canonical), card: say(d.settings.card) },
+  }),
+  json,
+  measure,
+  runs: (d) => new Map(d.predictions.map((p) => [p.name, p.running.join(' + ') || 'nothing'])),
+  // Wires and links of 24 V are tried on the circuit itself.
+  trial: (text) => ({ ok: false, text, problem: 'Begin with set: set fan.heating equipment' }),
+  topics,
+  callWhen:
+    'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
+  followUps: () => [],
+};
