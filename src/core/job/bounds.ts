@@ -31,6 +31,9 @@ export const key = z
   .max(64)
   .regex(/^[A-Za-z0-9_.:+-]+$/, 'use letters, digits and _ . : + - only');
 
+export const shortText = z.string().max(200);
+export const longText = z.string().max(4000);
+
 /** A collection by id that holds so many at most. */
 export function many<T extends z.ZodType>(of: T, what: keyof typeof MOST): z.ZodRecord<typeof key, T> {
   const limit = { most: MOST[what], message: `at most ${MOST[what]} ${what}` };

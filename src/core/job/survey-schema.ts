@@ -1,0 +1,218 @@
+/** What a 24 V survey holds: conductors and their ends, jumpers, cables, equipment, accessories, zones, signs. */
+import * as z from 'zod';
+import { longText, many, shortText, size } from './bounds';
+
+/** A terminal's letters as printed on the plate: "R", "Y1", "ACC+". */
+export const TerminalLabel = z
+  .string()
+  .min(1)
+  .max(8)
+  .regex(/^[A-Za-z0-9/+*_-]+$/, 'a terminal is one to eight letters, digits or + - / *');
+
+export const ColourName = z.string().min(1).max(24);
+
+export const EndState = z.enum(['landed', 'loose', 'coiled', 'cut']);
+
+export const ConductorEnd = z.strictObject({
+  terminal: TerminalLabel.optional(),
+  colour: ColourName,
+  state: EndState,
+  /** What else sits under the same screw ("outdoor unit", "second thermostat"). */
+  shares: shortText.optional(),
+});
+
+export const CableId = z.enum(['main', 'outdoor']);
+
+export const Conductor = z.strictObject({
+  cable: CableId,
+  wall: ConductorEnd.optional(),
+  board: ConductorEnd.optional(),
+  outdoor: ConductorEnd.optional(),
+  /** The sheath it runs in, by a name of the installer's: cores of one sheath run together. */
+  sheath: shortText.optional(),
+  /** A joint seen or suspected between the ends. */
+  splice: shortText.optional(),
+  /** Resistance of that joint where it was measured; a sound twist is taken otherwise. */
+  spliceOhms: z.number().min(0).max(1000).optional(),
+});
+
+export const Place = z.enum(['wall', 'board', 'outdoor']);
+
+export const Jumper = z.strictObject({
+  place: Place,
+  a: TerminalLabel,
+  b: TerminalLabel,
+  factory: z.boolean().optional(),
+});
+
+export const Gauge = z.enum([
+  'AWG 14',
+  'AWG 16',
+  'AWG 18',
+  'AWG 20',
+  'AWG 22',
+  'AWG 24',
+  '0.5 mm²',
+  '0.75 mm²',
+  '1.0 mm²',
+  '1.5 mm²',
+]);
+
+export const Cable = z.strictObject({
+  gauge: Gauge.optional(),
+  metres: size(0.1, 500, 'm', 'a cable').optional(),
+  cores: z.int().min(1).max(24).optional(),
+  /** Runs in one conduit, trunking or bundle with mains. */
+  besideMains: z.boolean().optional(),
+});
+
+export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
+export const EquipmentKind = z.enum([
+  'furnace',
+  'air-handler',
+  'hydronic-air-handler',
+  'boiler',
+  'steam-boiler',
+  'air-conditioner',
+  'heat-pump',
+  'zone-valve',
+]);
+
+const RatedPoint = z.strictObject({
+  outdoorCelsius: z.number().min(-40).max(40),
+  watts: size(50, 100_000, 'W', 'output'),
+  cop: z.number().min(0.8).max(10),
+});
+
+export const Equipment = z.strictObject({
+  kind: EquipmentKind.optional(),
+  fuel: Fuel.optional(),
+  heatStages: z.int().min(0).max(3).optional(),
+  coolStages: z.int().min(0).max(2).optional(),
+  outdoorUnit: z.enum(['none', 'air-conditioner', 'heat-pump', 'unknown']).optional(),
+  fanStartedBy: z.enum(['equipment', 'thermostat']).optional(),
+  transformerVA: size(1, 500, 'VA', 'a transformer').optional(),
+  transformers: z.union([z.literal(1), z.literal(2)]).optional(),
+  reversingValve: z.enum(['O', 'B']).optional(),
+  /** Condensing furnaces cycle less often than older ones. */
+  efficiencyPercent: z.number().min(40).max(100).optional(),
+  loadVA: many(size(0.05, 200, 'VA', 'a load'), 'loads').optional(),
+  /** What a coil takes before it has pulled in, by load, off its label. */
+  inrushVA: many(size(0.05, 400, 'VA', 'inrush'), 'loads').optional(),
+  /** Screws seen on the board, empty ones too: what is not here does not exist. */
+  boardScrews: z.array(TerminalLabel).max(40).optional(),
+  /** A second board (zone panel, interface, separate air handler) between thermostat and equipment. */
+  secondBoard: shortText.optional(),
+  /** The primary tap in use, and the mains measured there. */
+  primaryTapVolts: z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)]).optional(),
+  mainsVolts: z.number().min(50).max(300).optional(),
+  /** Changeover dampers on O and B, VA each. */
+  damperVA: size(0.05, 60, 'VA', 'a damper').optional(),
+  /** Parts of an earlier powering kit found in place. */
+  adapter: z.enum(['extender', 'splitter', 'isolating-relay']).optional(),
+  /** The equipment is called by a volt-free pair of its own (no 24 V to take). */
+  dryPair: z.boolean().optional(),
+  /** Where the outdoor temperature comes from. */
+  outdoorTemperature: z.enum(['sensor', 'network', 'none']).optional(),
+  /** Words off the nameplate as read. */
+  nameplate: z.string().max(1000).optional(),
+  /** Heat pump ratings at two outdoor temperatures, off the data sheet. */
+  pump: z
+    .strictObject({ warm: RatedPoint, cold: RatedPoint })
+    .refine((p) => p.warm.outdoorCelsius > p.cold.outdoorCelsius, 'the warm point must be warmer than the cold one')
+    .optional(),
+  /** What the house loses per kelvin, and the outdoor temperature at which it needs no heating. */
+  house: z
+    .strictObject({
+      wattsPerKelvin: size(1, 20_000, 'W/K', 'what the house loses'),
+      balanceCelsius: z.number().min(0).max(25),
+    })
+    .optional(),
+  /** Per kWh, one currency. */
+  prices: z
+    .strictObject({
+      electricPerKwh: size(1e-4, 100, '', 'a price'),
+      fuelPerKwh: size(1e-4, 100, '', 'a price'),
+      fuelEfficiency: z.number().min(0.3).max(1.1),
+    })
+    .optional(),
+});
+
+/** A humidifier, dehumidifier or ventilator that the thermostat is to run. */
+export const Accessory = z.strictObject({
+  kind: z.enum(['humidifier', 'dehumidifier', 'ventilator']),
+  /** own: it brings its own transformer; system: it is fed from the thermostat's R. */
+  power: z.enum(['own', 'system']).optional(),
+  va: size(0.05, 100, 'VA', 'an accessory').optional(),
+  /** Where the return of a fed accessory lands. */
+  returns: z.enum(['wall', 'board']).optional(),
+  /** A lead of its own transformer found on the system's R or C. */
+  tiedTo: z.enum(['R', 'C']).optional(),
+  /** reversed: energised means "do not". */
+  output: z.enum(['normal', 'reversed']).optional(),
+  needsFan: z.boolean().optional(),
+  /** What a ventilator moves, in m³/s. */
+  flowCubicMetresPerSecond: size(1e-4, 5, 'm³/s', 'a flow').optional(),
+});
+
+/** What the accessories' arithmetic needs of the house. */
+export const Dwelling = z.strictObject({
+  floorSquareMetres: size(1, 5000, 'm²', 'floor area').optional(),
+  bedrooms: z.int().min(0).max(30).optional(),
+  /** U of the glazing, W/m²K: single 5.7, double 2.8, coated double 1.4, triple 0.9. */
+  glazingU: z.number().min(0.3).max(7).optional(),
+  indoorCelsius: z.number().min(10).max(30).optional(),
+});
+
+/** Another thermostat on the same equipment: it opens its zone valve, whose end switch calls for heat. */
+export const Zone = z.strictObject({
+  name: shortText,
+  valveVA: size(0.05, 60, 'VA', 'a valve').optional(),
+  /** false: its valve has no end switch and calls nothing. */
+  endSwitch: z.boolean().optional(),
+});
+
+export const Signs = z.strictObject({
+  thickConductors: z.boolean().optional(),
+  wireNuts: z.boolean().optional(),
+  mainsBox: z.boolean().optional(),
+  mainsLabel: shortText.optional(),
+  /** A valve with a motor in the pipe of this zone. */
+  zoneValves: z.boolean().optional(),
+  /** Terminals for a data pair at the board or the outdoor unit. */
+  serialControl: z.boolean().optional(),
+});
+
+export const OldDevice = z.strictObject({
+  batteries: z.boolean().optional(),
+  mechanical: z.boolean().optional(),
+  twoRows: z.boolean().optional(),
+  note: shortText.optional(),
+});
+
+export const Survey = z.strictObject({
+  region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
+  conductors: many(Conductor, 'conductors').prefault({}),
+  jumpers: many(Jumper, 'jumpers').prefault({}),
+  cables: z.strictObject({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
+  equipment: Equipment.prefault({}),
+  seen: Signs.prefault({}),
+  old: OldDevice.prefault({}),
+  accessories: many(Accessory, 'accessories').prefault({}),
+  dwelling: Dwelling.prefault({}),
+  zones: many(Zone, 'zones').prefault({}),
+  note: longText.optional(),
+});
+
+export type Conductor = z.infer<typeof Conductor>;
+export type ConductorEnd = z.infer<typeof ConductorEnd>;
+export type EndState = z.infer<typeof EndState>;
+export type Jumper = z.infer<typeof Jumper>;
+export type Place = z.infer<typeof Place>;
+export type Gauge = z.infer<typeof Gauge>;
+export type Survey = z.infer<typeof Survey>;
+export type Equipment = z.infer<typeof Equipment>;
+export type Fuel = z.infer<typeof Fuel>;
+export type Accessory = z.infer<typeof Accessory>;
+export type Dwelling = z.infer<typeof Dwelling>;
+export type Zone = z.infer<typeof Zone>;
