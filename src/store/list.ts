@@ -1,31 +1,10 @@
 /** The list of jobs: searched by a full-text index over everything typed, filtered by state, paged by the store's own count. */
 import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import { COUNT_TO, type JobListItem, type ListState } from '../core/contract/listing';
 import { Job } from '../core/job/schema';
 import { store } from './client';
 import { jobs } from './schema';
-import {
-  INDEX_RECIPE,
-  type JobSummary,
-  type ListState,
-  readSummary,
-  rowMark,
-  searchWords,
-  summaryOf,
-  tagsOf,
-  unreadable,
-} from './summary';
-
-export interface JobListItem extends JobSummary {
-  id: string;
-  number: string;
-  site: string;
-  zone: string;
-  archived: boolean;
-  sealed: boolean;
-  updatedAt: string;
-  /** Position in the list: the next page lies before it. */
-  turn: number;
-}
+import { INDEX_RECIPE, readSummary, rowMark, searchWords, summaryOf, tagsOf, unreadable } from './summary';
 
 export interface ListQuery {
   search: string;
@@ -36,8 +15,6 @@ export interface ListQuery {
   before?: number | undefined;
 }
 
-/** Counted no further: "over a thousand" is as good as a number. */
-const COUNT_TO = 1000;
 const TAG: Record<ListState, string> = { stopped: 'stopped', failed: 'failed', open: 'unsealed', sealed: 'sealed' };
 
 /**

@@ -1,5 +1,5 @@
 /** What the list shows and finds of a job: made with every snapshot, and again when the recipe changes. */
-import * as z from 'zod';
+import { JobSummary } from '../core/contract/listing';
 import { derive } from '../core/derive';
 import type { Job } from '../core/job/schema';
 import { canonicalJson, hashText } from '../core/record/canonical';
@@ -7,18 +7,6 @@ import type { jobs } from './schema';
 
 /** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
 export const INDEX_RECIPE = 1;
-
-export const JobSummary = z.object({
-  sentence: z.string(),
-  next: z.string(),
-  nextId: z.string(),
-  done: z.number(),
-  of: z.number(),
-  blockers: z.array(z.string()),
-  failed: z.number(),
-  device: z.string(),
-});
-export type JobSummary = z.infer<typeof JobSummary>;
 
 /** Stands for what cannot be told: a row that cannot be read never takes the list with it. */
 export const unreadable = (why: string): JobSummary => ({
@@ -135,9 +123,6 @@ export function searchWords(job: Job, summary: JobSummary): string {
     .slice(0, MOST_WORDS);
   return storable(all);
 }
-
-export const STATES = ['stopped', 'failed', 'open', 'sealed'] as const;
-export type ListState = (typeof STATES)[number];
 
 /** Tags of the index: kept or away, and the states a list is asked for. */
 export const tagsOf = (job: Job, s: JobSummary): string =>

@@ -18,15 +18,15 @@ class Server {
 
   append(operations: Operation[]): object {
     const accepted: { id: string; seq: number }[] = [];
-    const refused: { id: string; refusal: { message: string } }[] = [];
+    const refused: { id: string; refusal: { code: string; message: string } }[] = [];
     for (const o of operations) {
       const known = this.journal.findIndex((k) => k.id === o.id);
       if (known >= 0) accepted.push({ id: o.id, seq: known + 1 });
-      else if (this.refuse) refused.push({ id: o.id, refusal: { message: this.refuse } });
+      else if (this.refuse) refused.push({ id: o.id, refusal: { code: 'sealed', message: this.refuse } });
       else {
         const applied = applyOperation(this.job, o);
         if (!applied.ok) {
-          refused.push({ id: o.id, refusal: { message: applied.refusal.message } });
+          refused.push({ id: o.id, refusal: applied.refusal });
           continue;
         }
         this.job = applied.job;
@@ -91,12 +91,13 @@ const fetchStub = async (url: string, init?: RequestInit): Promise<Response> => 
     const { operations } = JSON.parse(String(init.body)) as { operations: Operation[] };
     const { poison } = server;
     if (poison && operations.some((o) => o.label === poison.label))
-      return answer({ problems: [{ message: 'not to be taken' }] }, poison.status);
+      return answer({ problems: [{ path: '', message: 'not to be taken' }] }, poison.status);
     return answer(server.append(operations));
   }
   const { searchParams, pathname } = new URL(url, 'http://x');
   if (pathname.includes('missing')) return answer({}, 404);
   return answer({
+    id: pathname.split('/')[3] ?? '',
     job: server.job,
     seq: server.journal.length,
     own: server.journal.filter((o) => o.by.client === searchParams.get('client')),

@@ -2,7 +2,10 @@
  * One open job in one browser tab. Changes are applied at once, kept in the outbox, sent, confirmed;
  * what others change arrives by the stream. No framework here.
  */
+
 import { nanoid } from 'nanoid';
+import { Problems } from '../core/contract/listing';
+import { AppendAnswer, EntryShape, OpenAnswer } from '../core/contract/session';
 import { applyChanges, type Conflict, diff } from '../core/job/changes';
 import {
   applyOperation,
@@ -141,17 +144,12 @@ export class JobSession {
       if (response.status === 404) return this.publish({ connection: 'missing', drafts });
       answered = true;
       if (response.status === 422) {
-        const said = (await response.json()) as { problems?: { message: string }[] };
-        return this.publish({ connection: 'unreadable', drafts, trouble: said.problems?.[0]?.message ?? '' });
+        const said = Problems.safeParse(await response.json());
+        const trouble = said.success ? (said.data.problems[0]?.message ?? '') : '';
+        return this.publish({ connection: 'unreadable', drafts, trouble });
       }
       if (!response.ok) throw new Error(`status ${response.status}`);
-      const loaded = (await response.json()) as {
-        job: Job;
-        seq: number;
-        own: Operation[];
-        epoch: string;
-        disputed: Entry[];
-      };
+      const loaded = OpenAnswer.parse(await response.json());
       this.epoch = loaded.epoch;
       this.confirmed = loaded.job;
       this.seq = loaded.seq;
@@ -332,7 +330,12 @@ export class JobSession {
       this.notify({ id: `epoch-${message.data}`, kind: 'refused', text: 'The store was restored: loaded again.' });
       void this.open();
     });
-    this.stream.onmessage = (message: MessageEvent<string>) => this.receive(JSON.parse(message.data) as Entry);
+    this.stream.onmessage = (message: MessageEvent<string>) => {
+      const entry = EntryShape.safeParse(JSON.parse(message.data));
+      // Not an entry of this version: the whole job is fetched again rather than guessed at.
+      if (entry.success) this.receive(entry.data as Entry);
+      else this.stream?.onerror?.(message);
+    };
     this.stream.onerror = () => {
       this.publish({ connection: 'offline' });
       this.stream?.close();
@@ -407,10 +410,7 @@ export class JobSession {
         else this.later('trouble');
         return;
       }
-      const result = (await response.json()) as {
-        accepted: { id: string; seq: number }[];
-        refused: { id: string; refusal: { message: string } }[];
-      };
+      const result = AppendAnswer.parse(await response.json());
       this.batch = BATCH;
       this.tries = 0;
       for (const { id, refusal } of result.refused) {
@@ -445,11 +445,12 @@ export class JobSession {
     const [only] = batch;
     this.tries += 1;
     if (!only || (response.status >= 500 && this.tries < TRIES)) return false;
-    const said = (await response.json().catch(() => null)) as { problems?: { message: string }[] } | null;
+    const said = Problems.safeParse(await response.json().catch(() => null));
     await this.putAside(
       only,
       only.changes,
-      said?.problems?.[0]?.message ?? `The server could not take it (${response.status}).`,
+      (said.success ? said.data.problems[0]?.message : undefined) ??
+        `The server could not take it (${response.status}).`,
     );
     this.tries = 0;
     return true;

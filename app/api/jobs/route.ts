@@ -1,10 +1,10 @@
+import { LIST_STATES, type Listing } from '@core/contract/listing';
 import { readJobFile } from '@core/job/file';
 import { emptyJob, Family, type Job } from '@core/job/schema';
 import * as z from 'zod';
 import { importJob, loadJob } from '@/src/store/jobs';
 import { listJobs } from '@/src/store/list';
 import { storeTrouble } from '@/src/store/look-over';
-import { STATES } from '@/src/store/summary';
 import { answering, body, notFound, problems } from '../_http/http';
 
 export const dynamic = 'force-dynamic';
@@ -15,11 +15,11 @@ export const GET = answering(async (request: Request): Promise<Response> => {
   const list = await listJobs({
     search: (searchParams.get('q') ?? '').slice(0, 200),
     archived: searchParams.get('archived') === '1',
-    state: STATES.find((s) => s === searchParams.get('state')),
+    state: LIST_STATES.find((s) => s === searchParams.get('state')),
     limit: Math.min(200, Math.max(1, Math.floor(Number(searchParams.get('limit'))) || 60)),
     before: Number.isSafeInteger(before) && before > 0 ? before : undefined,
   });
-  return Response.json({ ...list, trouble: storeTrouble() });
+  return Response.json({ ...list, trouble: storeTrouble() } satisfies Listing);
 });
 
 const Start = z.strictObject({

@@ -2,6 +2,7 @@
 import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
 import type { Job } from '../job/schema';
 import { noLowVoltage } from '../lowvoltage/nothing';
+import { mainsShared } from '../mains/shared';
 import type { FollowUp, Topic } from '../record/topic';
 import type { StopId } from '../run';
 import { clock } from '../units/units';
@@ -163,25 +164,7 @@ export const boilerFamily: FamilyModule = {
   surveyed: (job) => plural(Object.keys(job.boiler.wires ?? {}).length, 'wire'),
   derive: (job) => {
     const boiler = deriveBoiler(job);
-    const { sheet, sentence, questions, findings, proof, settings, steps, kit, safe } = boiler;
-    return {
-      ...noLowVoltage(),
-      boiler,
-      shared: {
-        sheet,
-        sentence,
-        questions,
-        findings,
-        proof,
-        settings,
-        steps,
-        kit,
-        safe,
-        mains: safe,
-        week: { heatOnly: false, startCelsius: 19 },
-        scaleVolts: [130, 270],
-      },
-    };
+    return { ...noLowVoltage(), boiler, shared: mainsShared(boiler, { heatOnly: false, startCelsius: 19 }) };
   },
   inUnits: (d, say) => {
     const b = own(d);

@@ -2,6 +2,7 @@
 import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
 import type { Job } from '../job/schema';
 import { noLowVoltage } from '../lowvoltage/nothing';
+import { mainsShared } from '../mains/shared';
 import type { StopId } from '../run';
 import { deriveFloor, type FloorDerived } from './family';
 import { CORE_WORDS } from './terminals';
@@ -124,25 +125,7 @@ export const floorFamily: FamilyModule = {
   surveyed: (job) => plural(Object.keys(job.floor.mats).length, 'mat'),
   derive: (job) => {
     const floor = deriveFloor(job);
-    const { sheet, sentence, questions, findings, proof, settings, steps, kit, safe } = floor;
-    return {
-      ...noLowVoltage(),
-      floor,
-      shared: {
-        sheet,
-        sentence,
-        questions,
-        findings,
-        proof,
-        settings,
-        steps,
-        kit,
-        safe,
-        mains: safe,
-        week: { heatOnly: true, startCelsius: 24 },
-        scaleVolts: [130, 270],
-      },
-    };
+    return { ...noLowVoltage(), floor, shared: mainsShared(floor, { heatOnly: true, startCelsius: 24 }) };
   },
   inUnits: (d, say) => {
     const f = own(d);

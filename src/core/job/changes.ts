@@ -47,7 +47,7 @@ export function invert(changes: readonly Change[]): Change[] {
 export interface Conflict {
   change: Change;
   /** What stood there instead of `from`. */
-  found: unknown;
+  found?: unknown;
   /** "replaced": written over a value somebody else had put there. "gone": its parent no longer exists, so not written. */
   outcome: 'replaced' | 'gone';
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { COUNT_TO, type JobListItem, Listing, Made, type Problem, Problems } from '@core/contract/listing';
 import { STOPS } from '@core/run';
 /** All jobs: a ledger, latest first, each with how far it is and what stops it. */
 import Button from '@mui/material/Button';
@@ -15,34 +16,6 @@ import { FAMILIES } from '../families';
 import { toggleScheme } from '../shell/scheme';
 import '../../ui/fields.css';
 import './jobs.css';
-
-export interface JobItem {
-  id: string;
-  number: string;
-  site: string;
-  zone: string;
-  archived: boolean;
-  sealed: boolean;
-  updatedAt: string;
-  turn: number;
-  sentence: string;
-  next: string;
-  nextId: string;
-  done: number;
-  of: number;
-  blockers: string[];
-  failed: number;
-  device: string;
-}
-
-interface Listing {
-  items: JobItem[];
-  /** Counted to a thousand, no further. */
-  total: number;
-  more: boolean;
-  /** What is wrong with the store, where its own check found something. */
-  trouble: string | null;
-}
 
 const VIEWS = [
   { value: 'all', label: 'All' },
@@ -64,14 +37,19 @@ const EMPTY: Record<View, string> = {
   away: 'Nothing has been put away.',
 };
 const AGAIN_MS = 3000;
-const COUNT_TO = 1000;
-
-type Problem = { path: string; message: string };
 
 const MAX_FILE = 4_000_000;
 
+/** What a refusal says; something, whatever came. */
+function problemsOf(answer: unknown): Problem[] {
+  const said = Problems.safeParse(answer);
+  return said.success && said.data.problems.length > 0
+    ? said.data.problems
+    : [{ path: '', message: 'The server answers with an error.' }];
+}
+
 /** Where a job stands, in words. */
-const standing = (item: JobItem): string =>
+const standing = (item: JobListItem): string =>
   item.sealed ? 'sealed' : item.blockers.length > 0 ? 'stopped' : item.done === 0 ? 'new' : `next: ${item.next}`;
 
 export function Jobs(): ReactNode {
@@ -98,14 +76,15 @@ export function Jobs(): ReactNode {
       let why = 'The server does not answer.';
       try {
         const response = await fetch(`/api/jobs?${query}`);
-        const found = (await response.json()) as Listing & { problems?: Problem[] };
+        const answer: unknown = await response.json();
         if (turn !== asked.current) return;
-        if (response.ok) {
-          setListing(after ? { ...found, items: [...after.items, ...found.items] } : found);
+        const found = Listing.safeParse(answer);
+        if (response.ok && found.success) {
+          setListing(after ? { ...found.data, items: [...after.items, ...found.data.items] } : found.data);
           setLost(null);
           return;
         }
-        why = found.problems?.[0]?.message ?? 'The server answers with an error.';
+        why = problemsOf(answer)[0]?.message ?? 'The server answers with an error.';
       } catch {
         // Said below.
       }
@@ -145,9 +124,10 @@ export function Jobs(): ReactNode {
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify({ by: author(), from }),
       });
-      const answer = (await response.json()) as { id?: string; problems?: Problem[] };
-      if (answer.id) router.push(`/jobs/${answer.id}/arrive`);
-      else setProblems(answer.problems ?? [{ path: '', message: 'That did not work.' }]);
+      const answer: unknown = await response.json();
+      const made = Made.safeParse(answer);
+      if (made.success) router.push(`/jobs/${made.data.id}/arrive`);
+      else setProblems(problemsOf(answer));
     } catch {
       setProblems([{ path: '', message: 'The server does not answer. Nothing was made.' }]);
     }
@@ -166,7 +146,7 @@ export function Jobs(): ReactNode {
     }
     await start({ kind: 'file', text: await chosen.text() });
   };
-  const putAway = async (item: JobItem): Promise<void> => {
+  const putAway = async (item: JobListItem): Promise<void> => {
     const at = new Date().toISOString();
     const operation = {
       id: `${item.id}-${Date.now().toString(36)}`,
