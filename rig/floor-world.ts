@@ -3,6 +3,7 @@
  * a thermostat with its own set-up, which may be wrong. A built floor is never quite the one on the
  * form: this one is a little heavier and loses a little less.
  */
+
 import { derive } from '../src/core/derive';
 import { scaled } from '../src/core/floor/fit';
 import { latestOhms, ratedOhms } from '../src/core/floor/load';
@@ -23,6 +24,7 @@ import type { ProbeType } from '../src/core/job/floor-schema';
 import type { Job } from '../src/core/job/schema';
 import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor } from '../src/core/rig/protocol';
 import { settledValue } from '../src/core/settings/card';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { RigError } from './rig-error';
 
 const TICK_SECONDS = 10;
@@ -249,7 +251,7 @@ export class FloorWorld {
     if (!known.includes(pair)) throw new RigError(`probe: there is no pair "${a}" and "${b}": ${known.join(', ')}`);
     if (kind === 'ohms') {
       if (this.supplyOn && pair !== 'PROBE.1 PROBE.2') throw new RigError('probe: ohms with the supply off only');
-      return pair === 'PROBE.1 PROBE.2' ? this.probeOhms() : Math.min(this.ohms, 1e8);
+      return pair === 'PROBE.1 PROBE.2' ? this.probeOhms() : Math.min(this.ohms, OPEN_CIRCUIT_OHMS);
     }
     if (pair === 'PROBE.1 PROBE.2' || !this.supplyOn || this.tripped) return 0;
     if (pair === 'SUPPLY.L SUPPLY.N') return this.volts;

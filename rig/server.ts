@@ -1,4 +1,5 @@
 /** The rig over HTTP: small, documented in docs/formats/rig.md, JSON in and out, one event stream. */
+
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { cors } from 'hono/cors';
@@ -19,6 +20,7 @@ import {
   SetSupply,
   SetThermostat,
 } from '../src/core/rig/protocol';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { Registration } from './registration';
@@ -184,7 +186,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
         : house instanceof FloorWorld
           ? house.probe(a, b, kind)
           : kind === 'ohms'
-            ? Math.min(house.ohms(a, b), 1e8)
+            ? Math.min(house.ohms(a, b), OPEN_CIRCUIT_OHMS)
             : house.probe(a, b);
     // A hand meter shows two decimals.
     return c.json({

@@ -3,6 +3,7 @@
 import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
 import { SetDemand, SetFloor } from '../src/core/rig/protocol';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
@@ -28,7 +29,7 @@ export function plantClient(job: Job, faults: readonly string[]): RigClient {
       return world.state();
     },
     probe: async (a, b) => Math.round(world.probe(a, b) * 100) / 100,
-    ohms: async (a, b) => Math.round(Math.min(world.ohms(a, b), 1e8) * 100) / 100,
+    ohms: async (a, b) => Math.round(Math.min(world.ohms(a, b), OPEN_CIRCUIT_OHMS) * 100) / 100,
     demand: async (demand) => {
       world.setDemand(SetDemand.parse(demand));
       return world.state();

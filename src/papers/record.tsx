@@ -1,8 +1,10 @@
 /** The technical record, block by block: seal, wiring, settings, readings against predictions, what was found, what is left. */
+
 import { CENTRE, centreLayout } from '@core/boiler/centre-layout';
 import { netsOf, terminalOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
 import { pointWords } from '@core/job/points';
+import { allReadings } from '@core/job/readings';
 import type { Job } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
@@ -244,9 +246,8 @@ function readingBlocks(job: Job, derived: Derived): Block[] {
       ],
       rows: readings,
     });
-  const others = Object.values(job.readings)
+  const others = allReadings(job)
     .filter((r) => r.test === undefined)
-    .sort((a, b) => a.at.localeCompare(b.at))
     .map((r) => [
       minute(r.at),
       STOPS.find((s) => s.id === r.stop)?.name ?? '',

@@ -12,7 +12,7 @@ import type { FloorSurvey } from '../job/floor-schema';
 import { pointWords } from '../job/points';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
-import { METER_UNITS, OPEN_READING } from '../units/meter-units';
+import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
   type Expected,
@@ -100,7 +100,7 @@ function parseOne(text: string, survey: FloorSurvey, sheet: FloorSheet | null): 
   if (unit && !open && !figure?.[2]) words.shift();
   const [quantity, factor] = unit ?? (['volts-ac', 1] as const);
   if (quantity !== 'volts-ac' && quantity !== 'ohms') return no('Volts AC or ohms are read here.');
-  const value = open ? OPEN_READING : Number((figure?.[1] ?? '').replace(',', '.')) * factor;
+  const value = open ? OPEN_CIRCUIT_OHMS : Number((figure?.[1] ?? '').replace(',', '.')) * factor;
   if (quantity === 'volts-ac' && value > 1000) return no(`${value} V is beyond anything here.`);
   if (value > 1e9) return no('Beyond what a meter reads.');
   const stateWord = words.shift()?.toLowerCase();

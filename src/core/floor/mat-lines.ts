@@ -7,7 +7,9 @@
  * Watts and volts carry their letter; ohms and megohms stand bare after a stage, or carry theirs; a
  * word that is none of these is the mat's name. Without a stage the readings are those at connection.
  */
+
 import type { Mat, MatStage } from '../job/floor-schema';
+import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 
 export type MatLine = { ok: true; text: string; mat: Mat } | { ok: false; text: string; problem: string };
 
@@ -17,7 +19,6 @@ const STAGE_WORDS: Record<string, MatStage> = {
   connection: 'connection',
   now: 'connection',
 };
-const OPEN_OHMS = 1e8;
 
 function parseOne(text: string): MatLine {
   const bad = (problem: string): MatLine => ({ ok: false, text, problem });
@@ -44,7 +45,7 @@ function parseOne(text: string): MatLine {
     }
     const m = /^(-?\d+(?:[.,]\d+)?)(w|v|k?ohms?|k?Ω|meg\w*|MΩ)?$/i.exec(token);
     if (/^ol$/i.test(token)) {
-      put('ohms', OPEN_OHMS);
+      put('ohms', OPEN_CIRCUIT_OHMS);
       continue;
     }
     if (!m?.[1]) {

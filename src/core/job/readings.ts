@@ -4,13 +4,25 @@ import type { Job, Reading } from './schema';
 
 export type ReadingEntry = Reading & { id: string };
 
-/** Not struck, oldest first. */
-export function readingsInTime(job: Pick<Job, 'readings'>): ReadingEntry[] {
-  return Object.entries(job.readings)
-    .filter(([, r]) => !r.struck)
+/** Oldest first; of one moment by id, r2 before r10, so that every reader sees one order. */
+const byTime = (a: ReadingEntry, b: ReadingEntry): number =>
+  a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id.length - b.id.length || (a.id < b.id ? -1 : 1);
+
+/** Struck ones too, oldest first: for what is shown. */
+export const allReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] =>
+  Object.entries(job.readings)
     .map(([id, r]) => ({ ...r, id }))
-    .sort((a, b) => a.at.localeCompare(b.at) || (a.id < b.id ? -1 : 1));
-}
+    .sort(byTime);
+
+/** Not struck, oldest first: for whatever judges. */
+export const readingsInTime = (
+  job: Pick<Job, 'readings'>,
+  wanted: (r: Reading) => boolean = () => true,
+): ReadingEntry[] =>
+  Object.entries(job.readings)
+    .filter(([, r]) => !r.struck && wanted(r))
+    .map(([id, r]) => ({ ...r, id }))
+    .sort(byTime);
 
 /** The latest of each pair of points and state, by `state|pair`. */
 export function latestByPair(readings: readonly ReadingEntry[]): Map<string, ReadingEntry> {

@@ -6,7 +6,7 @@
  */
 
 import { meterReading } from '../circuit/solve';
-import { isOfOld } from '../job/readings';
+import { isOfOld, readingsInTime } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { readCores, threeWiresOnly } from './cores';
@@ -86,10 +86,10 @@ const combine = (ways: readonly Way[][]): Way[][] =>
 
 /** Readings of the old installation: taken before power-up, between two points, volts AC. */
 const foundReadings = (job: Job): [string, Reading][] =>
-  Object.entries(job.readings)
-    .filter(([, r]) => !r.struck && r.quantity === 'volts-ac' && r.a && r.b && r.state !== undefined)
-    .filter(([, r]) => isOfOld(r) && r.during === undefined)
-    .sort(([, x], [, y]) => x.at.localeCompare(y.at));
+  readingsInTime(
+    job,
+    (r) => r.quantity === 'volts-ac' && !!r.a && !!r.b && r.state !== undefined && isOfOld(r) && r.during === undefined,
+  ).map((r) => [r.id, r]);
 
 const textOf = (r: Reading): string =>
   `${(r.a ?? '').replace('.', ' ')} to ${(r.b ?? '').replace('.', ' ')} ${r.value.toFixed(1)} V in ${r.state ?? ''}`;

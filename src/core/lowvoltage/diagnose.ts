@@ -1,5 +1,7 @@
 /** Explains readings that do not fit: predicts every observation under each fault and ranks them. */
+
 import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
+import { readingsInTime } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { terminalInfo } from '../survey/terminals.data';
 import { type Fault, singleFaults } from './faults';
@@ -37,9 +39,9 @@ const pointText = (point: string): string => {
 function observe(job: Job): Observation[] {
   const observations: Observation[] = [];
   const latest = new Map<string, [string, Reading]>();
-  for (const entry of Object.entries(job.readings).sort(([, x], [, y]) => x.at.localeCompare(y.at))) {
-    const [, r] = entry;
-    if (r.struck || r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
+  for (const r of readingsInTime(job)) {
+    const entry: [string, Reading] = [r.id, r];
+    if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
     // Under 2 K either way the air does not yet say.

@@ -2,8 +2,10 @@
  * How the device will be powered. Each way is judged for this job: works or not and why, what
  * the customer loses, minutes, parts, and the terminal plan that follows.
  */
+
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
+import { readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
 import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { fixed } from '../units/units';
@@ -94,10 +96,7 @@ const COMMON_SEEN: Record<LowVoltageSystem['common'], string> = {
 const CONTINUOUS_OHMS = 10;
 
 function continuity(job: Job): 'whole' | 'open' | 'unknown' {
-  const readings = Object.values(job.readings)
-    .filter((r) => !r.struck && r.measure === 'spare-core' && r.quantity === 'ohms')
-    .sort((a, b) => a.at.localeCompare(b.at));
-  const last = readings[readings.length - 1];
+  const last = readingsInTime(job, (r) => r.measure === 'spare-core' && r.quantity === 'ohms').at(-1);
   if (last) return last.value <= CONTINUOUS_OHMS ? 'whole' : 'open';
   const answer = job.answers['spare-core'];
   return answer === 'whole' ? 'whole' : answer === 'open' ? 'open' : 'unknown';

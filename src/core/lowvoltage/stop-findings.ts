@@ -1,8 +1,10 @@
 /** What each stop of a 24 V job finds besides its plan: the circuit, power-up, routes, joining, what the device reports. */
+
 import type { CircuitState } from '../circuit/netlist';
 import { shortPath } from '../circuit/short';
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
+import { readingsInTime } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { colourOf } from '../survey/landing';
@@ -58,11 +60,8 @@ export function circuitFindings(
 /** Readings at power-up that the planned circuit does not give; the latest of each pair and state counts. */
 export function powerUpFindings(job: Job, predictions: readonly StatePrediction[], source: SourceEstimate): Finding[] {
   const latest = new Map<string, Reading>();
-  const inTime = Object.values(job.readings).sort((a, b) => a.at.localeCompare(b.at));
-  for (const r of inTime) {
-    if (!r.struck && r.stop === 'power-up' && r.quantity === 'volts-ac' && r.a && r.b)
-      latest.set([r.state, ...[r.a, r.b].sort()].join('|'), r);
-  }
+  for (const r of readingsInTime(job, (x) => x.stop === 'power-up' && x.quantity === 'volts-ac'))
+    if (r.a && r.b) latest.set([r.state, ...[r.a, r.b].sort()].join('|'), r);
   return [...latest.values()].flatMap((r) => {
     const prediction = predictions.find((p) => p.state === r.state);
     const { a, b } = r;

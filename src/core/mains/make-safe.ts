@@ -1,7 +1,7 @@
 /** Proving mains dead: prove the tester, test every pair where the work is, prove it again. */
 import { type Finding, finding } from '../findings/finding';
 import { pairKey } from '../job/points';
-import type { ReadingEntry } from '../job/readings';
+import { type ReadingEntry, readingsInTime } from '../job/readings';
 import type { Job, Reading } from '../job/schema';
 import { deadSeries, PROVE_AFTER, PROVE_BEFORE, poweredAgain } from '../safe/dead';
 
@@ -59,9 +59,7 @@ export function checkMainsSafe(job: Job, liveAtLeast = 200, touched = true): Mai
   const whole = series.readings.filter((r) => key(r) === ALL).at(-1) ?? null;
   const ofPair = (s: ProveStep): ReadingEntry | null =>
     series.readings.filter((r) => key(r) === pairKey(s.a, s.b)).at(-1) ?? whole;
-  const proofReadings = Object.values(job.readings)
-    .filter((r) => !r.struck && (r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER))
-    .sort((x, y) => x.at.localeCompare(y.at));
+  const proofReadings = readingsInTime(job, (r) => r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER);
   const readings = steps.map((s) =>
     s.measure === 'dead' ? ofPair(s) : (proofReadings.filter((r) => r.measure === s.measure).at(-1) ?? null),
   );

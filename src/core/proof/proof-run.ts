@@ -1,5 +1,7 @@
 /** The shape of a proof run, the same for every family: tests, their measures, readings and verdicts. */
+import { type ReadingEntry, readingsInTime } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
+import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms, temperature } from '../units/units';
 import { type Band, combine, judge, type Verdict } from './verdict';
 
@@ -71,12 +73,8 @@ export interface ProofRun {
 }
 
 /** Readings of one measure in order of time, struck ones left out. */
-export function readingsFor(job: Job, test: string, measure: string): (Reading & { id: string })[] {
-  return Object.entries(job.readings)
-    .filter(([, r]) => !r.struck && r.test === test && r.measure === measure)
-    .map(([id, r]) => ({ ...r, id }))
-    .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
-}
+export const readingsFor = (job: Job, test: string, measure: string): ReadingEntry[] =>
+  readingsInTime(job, (r) => r.test === test && r.measure === measure);
 
 /**
  * Taken while the equipment rightly does something else (restart delay, defrost, run-on), or before it could
@@ -188,13 +186,10 @@ export function valueText(
   }
 }
 
-/** A band that ends here means "open". */
-const OPEN_ENOUGH_OHMS = 1e8;
-
 export function bandText(m: Pick<MeasurePlan, 'quantity' | 'predicted' | 'seen'>, units: 'si' | 'us' = 'si'): string {
   if (m.quantity === 'seen') return valueText('seen', m.predicted.low, units, m.seen);
   const { low, high } = m.predicted;
-  if (m.quantity === 'ohms' && high >= OPEN_ENOUGH_OHMS) return `at least ${valueText('ohms', low, units)}`;
+  if (m.quantity === 'ohms' && high >= OPEN_CIRCUIT_OHMS) return `at least ${valueText('ohms', low, units)}`;
   const one = (v: number): string => valueText(m.quantity, v, units);
   return `${one(low).replace(/ [^ ]+$/, '')} to ${one(high)}`;
 }

@@ -10,7 +10,7 @@
  * "primary", "secondary", "fuse", "switch", "coil", "valve", "accessory" and "pile" on their own mean both ends.
  */
 import type { Job, Place, Quantity, Reading } from '../job/schema';
-import { METER_UNITS, OPEN_READING } from '../units/meter-units';
+import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { insulation } from './colours.data';
 import { colourOf, landedOn } from './landing';
 import { terminalInfo } from './terminals.data';
@@ -93,7 +93,7 @@ function parseOne(text: string, job: Job): ReadingLine {
       if (problem) return no(problem);
     } else if (word === 'low') low = true;
     else if (word === 'ol') {
-      value = OPEN_READING;
+      value = OPEN_CIRCUIT_OHMS;
       unit = ['ohms', 1];
     } else if (figure?.[1] !== undefined && value === null && points.length + (pending ? 1 : 0) > 0) {
       value = Number(figure[1].replace('−', '-').replace(',', '.'));
@@ -140,7 +140,7 @@ function parseOne(text: string, job: Job): ReadingLine {
   const [quantity, factor] = unit ?? ['volts-ac', 1];
   const si = value * factor;
   if (quantity !== 'volts-dc' && si < 0) return no('Below zero: that cannot be.');
-  if (Math.abs(si) > OPEN_READING) return no('Beyond what a meter reads.');
+  if (Math.abs(si) > OPEN_CIRCUIT_OHMS) return no('Beyond what a meter reads.');
   return { ok: true, text, reading: { quantity: quantity as Quantity, value: si, a, b, state: state ?? 'idle', low } };
 }
 

@@ -1,4 +1,5 @@
 /** Quantities as a job's units write them: a factor and an offset each way, and the unit's name. */
+import { OPEN_CIRCUIT_OHMS } from './meter-units';
 import type { UnitSystem } from './units';
 
 export interface DisplayUnit {
@@ -60,9 +61,6 @@ export const fromDisplay = (shown: number, u: DisplayUnit): number => (shown - u
 export const displayText = (si: number, u: DisplayUnit): string => String(Number(toDisplay(si, u).toFixed(u.decimals)));
 
 export type FigureReading = { ok: true; value: number | undefined } | { ok: false; problem: string };
-
-/** What a broken core reads, as it is kept. */
-export const OPEN_CIRCUIT_OHMS = 1e8;
 
 /** Reads a typed figure of a quantity within SI limits; an empty text means "not known". Ohms take k and M, and OL. */
 export function readFigure(text: string, u: DisplayUnit, low: number, high: number): FigureReading {

@@ -1,5 +1,7 @@
 /** Reads a typed figure in the unit the person works in; SI comes out, or what is wrong. */
+
 import type { Quantity } from '../job/schema';
+import { OPEN_CIRCUIT_OHMS } from './meter-units';
 import { fahrenheitToCelsius, type UnitSystem } from './units';
 
 export type EntryReading = { ok: true; value: number } | { ok: false; problem: string };
@@ -13,7 +15,7 @@ interface Limits {
 const LIMITS: Record<Exclude<Quantity, 'seen'>, Limits> = {
   'volts-ac': { low: 0, high: 1000, unit: 'V' },
   'volts-dc': { low: -1000, high: 1000, unit: 'V' },
-  ohms: { low: 0, high: 1e8, unit: 'Ω' },
+  ohms: { low: 0, high: OPEN_CIRCUIT_OHMS, unit: 'Ω' },
   amps: { low: 0, high: 200, unit: 'A' },
   celsius: { low: -60, high: 150, unit: '°C' },
   kelvin: { low: -100, high: 100, unit: 'K' },

@@ -22,5 +22,5 @@ export const METER_UNITS: Readonly<Record<string, readonly [Quantity, number]>> 
   amps: ['amps', 1],
 };
 
-/** What an open circuit is kept as, Ω. */
-export const OPEN_READING = 1e8;
+/** What an open circuit ("OL") is kept as, and the most a meter reads, Ω. */
+export const OPEN_CIRCUIT_OHMS = 1e8;

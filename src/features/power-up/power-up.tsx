@@ -1,6 +1,8 @@
 'use client';
 
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
+import { pairKey } from '@core/job/points';
+import { readingsInTime } from '@core/job/readings';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
 import { judge } from '@core/proof/verdict';
 import { fixed, volts } from '@core/units/units';
@@ -43,17 +45,12 @@ export function PowerUp(): ReactNode {
   const meterOhms = lowMeter ? METER_LOW_OHMS : METER_HIGH_OHMS;
   const value = prediction && a && b ? predictedVolts(prediction, a, b, meterOhms) : null;
   const range = value === null ? null : band(value, source.spread);
-  const readings = Object.entries(job.readings)
-    .filter(
-      ([, r]) =>
-        !r.struck &&
-        r.stop === 'power-up' &&
-        r.state === state &&
-        ((r.a === a && r.b === b) || (r.a === b && r.b === a)),
-    )
-    .sort(([, x], [, y]) => x.at.localeCompare(y.at));
-  const last = readings[readings.length - 1];
-  const verdict = last && range && value !== null ? judge(last[1].value, range, meterTolerance(value)) : null;
+  const readings = readingsInTime(
+    job,
+    (r) => r.stop === 'power-up' && r.state === state && pairKey(r.a, r.b) === pairKey(a, b),
+  );
+  const last = readings.at(-1);
+  const verdict = last && range && value !== null ? judge(last.value, range, meterTolerance(value)) : null;
   if (!ready) {
     return (
       <>
@@ -78,7 +75,7 @@ export function PowerUp(): ReactNode {
     job.powerUp.display === 'dead'
       ? `The display is dead. Most likely: ${diagnosis?.ranked[0] ? diagnosis.ranked[0].hypothesis.name : 'measure R to C'}.`
       : verdict === 'fail' && last
-        ? `${name(a)} to ${name(b)} reads ${volts(last[1].value)} and should read ${volts(value ?? 0)}.`
+        ? `${name(a)} to ${name(b)} reads ${volts(last.value)} and should read ${volts(value ?? 0)}.`
         : verdict === 'pass'
           ? job.powerUp.display === 'lit'
             ? 'Lit, and the supply is as predicted.'
@@ -129,7 +126,7 @@ export function PowerUp(): ReactNode {
               <span className="soft"> {prediction?.name}</span>
             </p>
             <p className="mono big-figure">
-              {last ? `${fixed(last[1].value, 1)} V` : value === null ? '' : `${fixed(value, 1)} V`}
+              {last ? `${fixed(last.value, 1)} V` : value === null ? '' : `${fixed(value, 1)} V`}
             </p>
           </div>
           {range && value !== null ? (
@@ -138,9 +135,9 @@ export function PowerUp(): ReactNode {
               high={range.high}
               from={0}
               to={32}
-              value={last ? last[1].value : null}
+              value={last ? last.value : null}
               verdict={verdict ?? 'open'}
-              label={`predicted ${fixed(range.low, 1)} to ${fixed(range.high, 1)} V${last ? `, read ${fixed(last[1].value, 1)} V` : ''}`}
+              label={`predicted ${fixed(range.low, 1)} to ${fixed(range.high, 1)} V${last ? `, read ${fixed(last.value, 1)} V` : ''}`}
             />
           ) : null}
           <p className={verdict === 'fail' ? 'wrong' : 'soft'}>

@@ -1,6 +1,7 @@
 'use client';
 
 import { pointWords } from '@core/job/points';
+import { allReadings } from '@core/job/readings';
 import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
 /** Readings taken at this stop, latest first; a struck one stays visible as struck. */
@@ -9,16 +10,16 @@ import { useJob } from './job-context';
 
 export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
   const { job, light } = useJob();
-  const readings = Object.entries(job.readings)
-    .filter(([, r]) => r.stop === stop)
-    .sort(([, a], [, b]) => b.at.localeCompare(a.at));
+  const readings = allReadings(job)
+    .filter((r) => r.stop === stop)
+    .reverse();
   if (readings.length === 0) return null;
   return (
     <section className="stack readings-log">
       <h2>Read here</h2>
       <ul>
-        {readings.map(([id, r]) => (
-          <li key={id} className={r.struck ? 'struck' : ''}>
+        {readings.map((r) => (
+          <li key={r.id} className={r.struck ? 'struck' : ''}>
             <button type="button" onClick={() => light([r.a, r.b].filter((x): x is string => x !== undefined))}>
               <span className="mono">{valueText(r.quantity, r.value, job.units)}</span>
               <span>
