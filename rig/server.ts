@@ -31,9 +31,9 @@ import { type AnyWorld, worldOf } from './worlds';
 const CODE_MINUTES = 30;
 
 /** The application as it is started by default; other pages of this machine are no business of the rig's. */
-export const APP_ORIGINS = ['http://127.0.0.1:3000', 'http://localhost:3000'];
+const APP_ORIGINS = ['http://127.0.0.1:3000', 'http://localhost:3000'];
 /** Carried by whatever a page asks to be done; had from GET /, which only the application's pages can read. */
-export const TOKEN_HEADER = 'x-rig-token';
+const TOKEN_HEADER = 'x-rig-token';
 
 const LOOPBACK_HOSTS: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
 

@@ -14,7 +14,7 @@ const notHere = async (): Promise<never> => {
 };
 
 /** The same for a boiler plant. */
-export function plantClient(job: Job, faults: readonly string[]): RigClient {
+function plantClient(job: Job, faults: readonly string[]): RigClient {
   let world = new BoilerWorld(job, faults);
   return {
     state: async () => world.state(),
@@ -46,7 +46,7 @@ export function plantClient(job: Job, faults: readonly string[]): RigClient {
 }
 
 /** The same for a heated floor. */
-export function floorClient(job: Job, faults: readonly string[]): RigClient {
+function floorClient(job: Job, faults: readonly string[]): RigClient {
   let world = new FloorWorld(job, faults);
   return {
     state: async () => world.state(),
@@ -77,7 +77,7 @@ export function floorClient(job: Job, faults: readonly string[]): RigClient {
   };
 }
 
-export function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): RigClient {
+function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): RigClient {
   let world = new World(job, faults, outdoorCelsius, 21);
   return {
     state: async () => world.state(),

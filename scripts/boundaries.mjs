@@ -1,7 +1,7 @@
 // `npm run boundaries`: holds the import arrows over every tracked source file, says how many modules it
 // saw, and proves first that it can fail, on a planted violation.
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { deadExports, findsDead, readAll } from './dead-exports.mjs';
 import { canSee, familyAsks } from './family-asks.mjs';
 import { bin, root } from './run.mjs';
 
@@ -41,14 +41,24 @@ if (tracked.length < 300 || unseen.length > 0) {
   console.error(`The boundary check saw ${seen.size} modules and missed ${unseen.slice(0, 5).join(', ')}.`);
   process.exit(1);
 }
-if (!canSee()) {
-  console.error('The check for families asked after is blind: it did not report the planted ones.');
+if (!canSee() || !findsDead()) {
+  console.error('A check of the texts is blind: it did not report what was planted for it.');
   process.exit(1);
 }
+const everything = spawnSync(
+  'git',
+  ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs'],
+  {
+    cwd: root,
+    encoding: 'utf8',
+  },
+)
+  .stdout.trim()
+  .split('\n');
+const texts = readAll(root, everything);
 violations.push(
-  ...familyAsks(tracked.map((path) => ({ path, text: readFileSync(`${root}${path}`, 'utf8') }))).map(
-    (a) => `family asked after: ${a}`,
-  ),
+  ...familyAsks(texts.filter(({ path }) => tracked.includes(path))).map((a) => `family asked after: ${a}`),
+  ...deadExports(texts).map((d) => `nobody names this export: ${d}`),
 );
 for (const v of violations) console.error(v);
 console.log(`${seen.size} modules seen, ${tracked.length} files tracked, ${violations.length} violations`);

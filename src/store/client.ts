@@ -27,7 +27,7 @@ interface Connection {
 }
 
 /** The database cannot be reached now; nothing was changed, and the same can be asked again later. */
-export class StoreAway extends Error {
+class StoreAway extends Error {
   override name = 'StoreAway';
 }
 

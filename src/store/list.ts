@@ -21,7 +21,7 @@ const TAG: Record<ListState, string> = { stopped: 'stopped', failed: 'failed', o
  * An expression of the index: every word must begin something typed. Null where a search holds nothing that can
  * be found.
  */
-export function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'state'>): string | null {
+function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'state'>): string | null {
   const words = query.search
     .split(/\s+/)
     .filter((w) => /[\p{L}\p{N}]/u.test(w))

@@ -4,7 +4,7 @@ import { newKey, publicPart } from '../signing/signature';
 import { store } from './client';
 import { meta } from './schema';
 
-export const KEY_ROW = 'signing-key';
+const KEY_ROW = 'signing-key';
 
 export async function signingKey(): Promise<string> {
   const { database } = store();

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Profile, WeekEvent } from '@core/job/schema';
-import { clock, fixed } from '@core/units/units';
+import { clock } from '@core/units/units';
 import { DAYS, profileAt } from '@core/week/week';
 /** A week as seven strips of time; the heat and cool setpoints are drawn as height, so a setback is seen. */
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from 'react';
@@ -186,5 +186,3 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
     </div>
   );
 }
-
-export const setpointText = (celsius: number): string => fixed(celsius, 1);

@@ -4,7 +4,7 @@ import type { Net } from './wiring';
 
 export const CENTRE = { row: 25, head: 26, gap: 12, width: 760, box: 176, strip: { x: 346, width: 68 } } as const;
 /** For a phone: the strip stands left, every part right of it, one under the other. */
-export const UPRIGHT = { row: 30, head: 28, gap: 10, width: 350, box: 178, strip: { x: 6, width: 52 } } as const;
+const UPRIGHT = { row: 30, head: 28, gap: 10, width: 350, box: 178, strip: { x: 6, width: 52 } } as const;
 
 /** Parts that stand left of the strip; the others stand right. */
 const LEFT: readonly string[] = ['SUPPLY', 'RX', 'ROOM'];

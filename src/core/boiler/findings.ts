@@ -145,7 +145,7 @@ export function wiringFindings(
 }
 
 /** Everything of the plant at once, at the spur. */
-export const spurAmps = (plant: Plant, survey: BoilerSurvey): number =>
+const spurAmps = (plant: Plant, survey: BoilerSurvey): number =>
   ((survey.boilerVA ?? USUAL_VA.boiler) +
     (hasPumpPart(plant) ? (survey.pumpVA ?? USUAL_VA.pump) : 0) +
     (plant.kind === 'zone-valves'

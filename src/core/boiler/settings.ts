@@ -5,9 +5,9 @@ import { fixed } from '../units/units';
 import { hasCylinder, type Plant } from './parts';
 
 /** A condensing boiler condenses while its return is below this (dew point of natural gas fumes). */
-export const CONDENSING_RETURN_CELSIUS = 54;
+const CONDENSING_RETURN_CELSIUS = 54;
 /** Surface limits of water floors, °C (EN 1264: 29 living, 33 bathroom, 35 edge; timber by its makers). */
-export const FLOOR_LIMIT: Record<NonNullable<BoilerSurvey['floor']>, number> = {
+const FLOOR_LIMIT: Record<NonNullable<BoilerSurvey['floor']>, number> = {
   living: 29,
   bathroom: 33,
   edge: 35,

@@ -5,7 +5,6 @@
 import type { Wire } from '../job/boiler-schema';
 import {
   boxOf,
-  hasCylinder,
   hasPumpPart,
   heatingOutput,
   needsCallRelay,
@@ -130,10 +129,6 @@ const COLOURS: Record<string, string> = { live: 'brown', neutral: 'blue', earth:
 /** Every point that exists on this plant, for checking what was typed. */
 export const pointsOf = (plant: Plant): Set<string> =>
   new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
-
-/** Points a plant needs joined, beyond the bars: what its truth depends on. */
-export const needsHotWaterOff = (plant: Plant): boolean => plant.kind === 'three-port';
-export const needsCylinder = (plant: Plant): boolean => hasCylinder(plant.kind);
 
 /** Nets that traced wires make: points joined by whatever path, largest first after the bars. */
 export function netsOf(wires: readonly Wire[]): Net[] {

@@ -16,7 +16,7 @@ import { HEAD_LENGTH, wasmRun } from './wasm/kernel-wasm';
 /** What decides an element's conductance. */
 export const KIND = { fixed: 0, source: 1, fuse: 2, byControl: 3, byCoil: 4, load: 5 } as const;
 
-export const MAX_ROUNDS = 32;
+const MAX_ROUNDS = 32;
 /** A plain constant, since the innermost loop compares with it. */
 const BY_CONTROL = KIND.byControl;
 

@@ -4,7 +4,7 @@
  */
 import type { Gauge } from '../job/schema';
 
-export const OHMS_PER_KM: Record<Gauge, number> = {
+const OHMS_PER_KM: Record<Gauge, number> = {
   'AWG 14': 8.28,
   'AWG 16': 13.17,
   'AWG 18': 20.95,

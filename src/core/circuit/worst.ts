@@ -32,7 +32,7 @@ const across = (load: LoadElement, s: Solution): number =>
   Math.abs((s.volts.get(load.a) ?? 0) - (s.volts.get(load.b) ?? 0));
 
 /** Loads of a solved state and what each takes, largest first. */
-export function loadParts(netlist: Netlist, solution: Solution): WorstSource['parts'] {
+function loadParts(netlist: Netlist, solution: Solution): WorstSource['parts'] {
   return netlist.elements
     .flatMap((e) => {
       if (e.kind !== 'load') return [];

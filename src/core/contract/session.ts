@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { Operation } from '../job/operation';
 import { Change, Job } from '../job/schema';
 
-export const ConflictShape = z.object({
+const ConflictShape = z.object({
   change: Change,
   found: z.unknown().optional(),
   outcome: z.enum(['replaced', 'gone']),

@@ -31,8 +31,8 @@ export interface FloorFit {
   covariance: [number, number, number];
 }
 
-export const PRIOR_MASS = 0.35;
-export const PRIOR_LOSS = 0.5;
+const PRIOR_MASS = 0.35;
+const PRIOR_LOSS = 0.5;
 /** A display's whole or half degree, and the touch of the probe. */
 const POINT_KELVIN = 0.3;
 /** What the model leaves out comes to about this; more says that the floor is not the one surveyed. */

@@ -3,11 +3,11 @@ import type { Covering, FloorSurvey } from '../job/floor-schema';
 import { coveringResistance } from './model';
 
 /** Surface limits, °C (EN 1264-2: 29 where people stay, 33 in bathrooms). */
-export const SURFACE_LIMIT = { stay: 29, bath: 33 } as const;
+const SURFACE_LIMIT = { stay: 29, bath: 33 } as const;
 /** Mortar and adhesive under tile or stone, at the probe, as makers of both allow at most. */
-export const TILE_PROBE_LIMIT = 40;
+const TILE_PROBE_LIMIT = 40;
 /** Timber, laminate, vinyl and carpet unless their maker says otherwise. */
-export const SOFT_LIMIT = 27;
+const SOFT_LIMIT = 27;
 
 const SOFT: readonly Covering[] = ['timber', 'laminate', 'vinyl', 'carpet'];
 export const isSoft = (covering: Covering | undefined): boolean => covering !== undefined && SOFT.includes(covering);

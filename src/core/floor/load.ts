@@ -17,7 +17,7 @@ export const OHMS_BAND = { low: 0.95, high: 1.1 } as const;
 /** A heating cable whose element is broken shows this and more. */
 const OPEN_OHMS = 1e6;
 
-export const SUPPLIES = [120, 208, 230, 240] as const;
+const SUPPLIES = [120, 208, 230, 240] as const;
 export type NominalVolts = (typeof SUPPLIES)[number];
 
 /** The supply a measured voltage belongs to; null when it is none of them within 10 %. */

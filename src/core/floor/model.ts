@@ -15,10 +15,10 @@
 import type { Build, Covering, FloorSurvey } from '../job/floor-schema';
 
 /** W/m²K, EN 1264-5. */
-export const SURFACE_FILM = 10.8;
+const SURFACE_FILM = 10.8;
 
 /** m²K/W of the covering: thickness over conductivity (EN 12524 / ISO 10456 values). */
-export const COVERING_RESISTANCE: Record<Covering, number> = {
+const COVERING_RESISTANCE: Record<Covering, number> = {
   tile: 0.01, // 10 mm at 1.0 W/mK
   stone: 0.008, // 20 mm at 2.5
   timber: 0.1, // 14 mm at 0.14

@@ -11,7 +11,7 @@ import type { FloorSheet } from './sheet';
 import { PROBE_TYPES, probeName } from './thermistor';
 
 /** By purpose: the only heat of a room follows the air and is capped, comfort follows the floor, soft coverings are always capped. */
-export function sensorMode(survey: FloorSurvey): { mode: SensorMode; why: string } {
+function sensorMode(survey: FloorSurvey): { mode: SensorMode; why: string } {
   if (survey.purpose === 'sole')
     return { mode: 'both', why: 'the only heat of the room: it follows the air, and the floor is capped' };
   if (isSoft(survey.covering) && survey.purpose !== 'damp')

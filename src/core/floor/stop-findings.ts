@@ -148,7 +148,7 @@ export function startFindings(
 }
 
 /** The type whose setting would make the display show this, when it is not the right one. */
-export function otherType(shown: number, fits: readonly ProbeFit[], right: ProbeType | null): ProbeType | null {
+function otherType(shown: number, fits: readonly ProbeFit[], right: ProbeType | null): ProbeType | null {
   const near = fits
     .filter((f) => f.type !== right)
     .map((f) => ({ type: f.type, off: Math.abs(f.celsius - shown), tolerance: f.tolerance }))

@@ -10,8 +10,8 @@ import type { ProbeType } from '../job/floor-schema';
 
 const ZERO_KELVIN = 273.15;
 const T25 = 298.15;
-export const USUAL_BETA = 3950;
-export const BETA_RANGE = [3380, 3980] as const;
+const USUAL_BETA = 3950;
+const BETA_RANGE = [3380, 3980] as const;
 
 export const R25: Record<ProbeType, number> = {
   '6.8k': 6800,
@@ -26,7 +26,7 @@ export const PROBE_TYPES = Object.keys(R25) as ProbeType[];
 
 /** Beyond a 100 k probe at −20 °C, and under a 6.8 k probe at 90 °C: no thermistor reads so. */
 export const OPEN_OHMS = 1.3e6;
-export const SHORT_OHMS = 400;
+const SHORT_OHMS = 400;
 
 export function ohmsAt(type: ProbeType, celsius: number, beta = USUAL_BETA): number {
   return R25[type] * Math.exp(beta * (1 / (celsius + ZERO_KELVIN) - 1 / T25));

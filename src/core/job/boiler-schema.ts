@@ -5,7 +5,7 @@ import { many, size } from './bounds';
 const text = z.string().max(200);
 
 /** "RX.4", "HW.brown", "BOILER.SL": a part and one of its terminals. */
-export const WirePoint = z
+const WirePoint = z
   .string()
   .max(40)
   .regex(/^[A-Z0-9]+\.[A-Za-z0-9]+$/, 'a part and its terminal, such as RX.4 or HW.brown');

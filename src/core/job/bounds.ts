@@ -58,7 +58,7 @@ export const size = (low: number, high: number, unit: string, name: string): z.Z
 };
 
 /** Brackets within brackets, at most: a job needs eight. */
-export const MOST_DEEP = 64;
+const MOST_DEEP = 64;
 
 /**
  * JSON of bounded depth, for text that comes from outside: what walks it later may call itself.

@@ -76,7 +76,7 @@ const SurveyInput = z.strictObject({
 });
 
 /** The file as people may write it. Its JSON Schema is published; a full export is also valid. */
-export const JobFile = z.strictObject({
+const JobFile = z.strictObject({
   ...Job.shape,
   family: Family.optional(),
   units: z.enum(['si', 'us']).optional(),

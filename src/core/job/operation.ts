@@ -8,7 +8,7 @@ import { fitting } from './changed';
 import { applyChanges, type Conflict, invert } from './changes';
 import { Change, type Job } from './schema';
 
-export const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend', 'sign']);
+const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend', 'sign']);
 
 export const Operation = z.strictObject({
   id: z.string().min(8).max(40),

@@ -69,7 +69,7 @@ export const Supply = z.strictObject({
   heard: z.enum(['stopped', 'nothing', 'not-running']).optional(),
 });
 
-export const Task = z.strictObject({
+const Task = z.strictObject({
   what: shortText,
   owner: z.enum(['installer', 'customer']),
   done: z.boolean().optional(),
@@ -109,7 +109,7 @@ export const Week = z.strictObject({
 });
 
 /** A device sheet's id, or a whole sheet carried inside the job (validated by the devices module). */
-export const DeviceChoice = z.strictObject({
+const DeviceChoice = z.strictObject({
   sheet: key.optional(),
   inline: z.unknown().optional(),
   serial: shortText.optional(),
@@ -138,7 +138,7 @@ export const Change = z.strictObject({
   to: z.unknown().optional(),
 });
 
-export const Amendment = z.strictObject({
+const Amendment = z.strictObject({
   at: instant,
   by: shortText,
   reason: z.string().min(3).max(400),

@@ -21,7 +21,7 @@ export const ConductorEnd = z.strictObject({
   shares: shortText.optional(),
 });
 
-export const CableId = z.enum(['main', 'outdoor']);
+const CableId = z.enum(['main', 'outdoor']);
 
 export const Conductor = z.strictObject({
   cable: CableId,
@@ -67,7 +67,7 @@ export const Cable = z.strictObject({
 });
 
 export const Fuel = z.enum(['gas', 'oil', 'propane', 'electric']);
-export const EquipmentKind = z.enum([
+const EquipmentKind = z.enum([
   'furnace',
   'air-handler',
   'hydronic-air-handler',
@@ -183,7 +183,7 @@ export const Signs = z.strictObject({
   serialControl: z.boolean().optional(),
 });
 
-export const OldDevice = z.strictObject({
+const OldDevice = z.strictObject({
   batteries: z.boolean().optional(),
   mechanical: z.boolean().optional(),
   twoRows: z.boolean().optional(),

@@ -17,7 +17,7 @@ import type { CallState } from './states';
 import { zoneCall } from './zones';
 
 export const BUDGET_SHARE = 0.8;
-export const COIL_SHARE = 0.85;
+const COIL_SHARE = 0.85;
 /** Their states are made here by switching each output on and off in every other state. */
 const ACCESSORY_STATES = { humidify: 1, dehumidify: 1, ventilate: 1 };
 
@@ -61,7 +61,7 @@ export interface Budget {
 }
 
 /** Every state the controls can be in together: calls, fan, accessories, zones. */
-export function budgetStates(
+function budgetStates(
   calls: readonly CallState[],
   accessories: readonly { terminal: string; kind: string }[],
   zones: readonly { id: string; name: string }[],

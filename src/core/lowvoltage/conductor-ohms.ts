@@ -4,7 +4,7 @@ import type { Job } from '../job/schema';
 import { DEFAULT_GAUGE, DEFAULT_METRES, SPLICE_OHMS } from './loads.data';
 
 /** Resistance of one core of a cable: its own gauge and length, else those assumed. */
-export function coreOhms(job: Job, cable: 'main' | 'outdoor'): number {
+function coreOhms(job: Job, cable: 'main' | 'outdoor'): number {
   const { gauge, metres } = job.survey.cables[cable];
   return conductorOhms(gauge ?? DEFAULT_GAUGE, metres ?? DEFAULT_METRES);
 }

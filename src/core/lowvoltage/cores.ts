@@ -51,7 +51,7 @@ export function threeWiresOnly(job: Job): boolean {
   );
 }
 
-export function readLetters(job: Job): Letters {
+function readLetters(job: Job): Letters {
   const { equipment, seen } = job.survey;
   const three = job.answers['three-wire'];
   const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit === 'none';

@@ -17,7 +17,7 @@ import {
 import type { CallState } from './states';
 
 const keyOf = (state: string, a: string, b: string): string => `${state}|${[a, b].sort().join('|')}`;
-export const DISPLAY_KEY = 'display';
+const DISPLAY_KEY = 'display';
 /** Which way the heat goes in a state: 1 into the indoor air, 0 out of it. */
 const directionKey = (state: string): string => `direction|${state}`;
 

@@ -10,7 +10,7 @@ import { PROVE_AFTER, PROVE_BEFORE } from '../safe/dead';
 import { listed } from '../units/units';
 
 /** No 24 V control circuit reads this between two of its points. */
-export const CONTROL_HIGHEST_VOLTS = 60;
+const CONTROL_HIGHEST_VOLTS = 60;
 const HEALTHY = { low: 18, high: 32 };
 
 export interface LineVoltage {

@@ -36,8 +36,6 @@ export const FUSE_OHMS = 0.03;
 /** Cable assumed where none was noted: 18 gauge, 15 m. */
 export const DEFAULT_GAUGE = 'AWG 18';
 export const DEFAULT_METRES = 15;
-/** What an old thermostat with a display takes from R and C. */
-export const OLD_DEVICE_VA = 1.5;
 
 /** Motor of a zone valve (6-7 VA), and the relay its end switch calls. */
 export const ZONE_VALVE_VA = 6.5;

@@ -40,14 +40,14 @@ export interface MakeSafe {
 }
 
 export const DEAD_VOLTS = 1;
-export const LIVE_LOW_VOLTS = 15;
-export const LIVE_HIGH_VOLTS = 32;
+const LIVE_LOW_VOLTS = 15;
+const LIVE_HIGH_VOLTS = 32;
 /** What a known live source reads at least: a healthy transformer will do. */
 const PROOF_AT_LEAST = 15;
 
 const isLive = (volts: number): boolean => (volts >= LIVE_LOW_VOLTS && volts <= LIVE_HIGH_VOLTS) || volts > LINE_VOLTS;
 /** No control transformer gives more. */
-export const LINE_VOLTS = 60;
+const LINE_VOLTS = 60;
 
 interface Telling {
   reading: ReadingEntry;

@@ -41,7 +41,7 @@ const PLUG_VA = 20;
 /** The half-wave output inside the device. */
 const halfOf = (screw: string): string => `${screw}.half`;
 /** The wall end of a core that is under no screw: the lead of a diode piece is joined to it there. */
-export const looseWall = (conductor: string): string => `${conductor}.wall`;
+const looseWall = (conductor: string): string => `${conductor}.wall`;
 
 /** R, C, Y and G as they are lettered at one end. */
 export interface KitLetters {

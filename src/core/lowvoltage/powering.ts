@@ -103,7 +103,7 @@ function continuity(job: Job): 'whole' | 'open' | 'unknown' {
 }
 
 /** A spare core that mends a missing fan conductor, where heat or cooling is held for want of one. */
-export function forFan(job: Job, system: LowVoltageSystem): Core | undefined {
+function forFan(job: Job, system: LowVoltageSystem): Core | undefined {
   const { air } = system;
   if (air.cooling !== 'missing' && air.heating !== 'missing') return undefined;
   return readCores(job).find((c) => c.spare && !c.cut && c.wall === undefined && c.board === undefined);

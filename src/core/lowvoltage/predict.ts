@@ -10,7 +10,7 @@ import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } f
 import type { CallState } from './states';
 
 /** An instance and memory of its own cost the compiled kernel about as much as a hundred plain states. */
-export const COMPILED_FROM_STATES = 100;
+const COMPILED_FROM_STATES = 100;
 
 /** Input resistance of an ordinary hand meter. */
 export const METER_DEFAULT = METER_HIGH_OHMS;
@@ -54,7 +54,7 @@ export function predictor(installed: Installed, states = 1): Predictor {
 }
 
 /** Wall terminals the thermostat energises in a state, as it is set. */
-export function calledTerminals(installed: Installed, state: CallState): string[] {
+function calledTerminals(installed: Installed, state: CallState): string[] {
   const compressor = state.calls.includes('cool1');
   return installed.contacts
     .filter((c) => {
@@ -80,7 +80,7 @@ function pointsOf(installed: Installed): string[] {
  * A point as the circuit names it: a bare end by its conductor, a transformer's and fuse's leads by the
  * first transformer. Other points stay as they are, and may not be there.
  */
-export function circuitPoint(installed: Installed, point: string): string {
+function circuitPoint(installed: Installed, point: string): string {
   const parsed = parsePoint(point);
   if (parsed?.kind === 'core') {
     const c = installed.conductors.find((x) => x.id === parsed.conductor);
@@ -171,7 +171,7 @@ export function pairTable(prediction: StatePrediction): PairRow[] {
 
 /** How far the source's voltage may be from nominal: mains ±5 % and regulation 8-12 %, or a measured value ±1.5 %. */
 export const SOURCE_SPREAD = 0.07;
-export const CALIBRATED_SPREAD = 0.015;
+const CALIBRATED_SPREAD = 0.015;
 /** Meter: 1 % of reading plus 0.3 V, an ordinary hand meter on AC. */
 export const meterTolerance = (value: number): number => 0.01 * Math.abs(value) + 0.3;
 

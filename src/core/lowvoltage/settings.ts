@@ -56,7 +56,7 @@ export const cyclesPerHour = (most: number, duty: number): number => 4 * most * 
 const firingMinutes = (most: number): number => (60 * 0.5) / cyclesPerHour(most, 0.5);
 
 /** Canonical settings this job needs, with proposed values. */
-export function canonicalSettings(
+function canonicalSettings(
   job: Job,
   system: LowVoltageSystem,
   powering: Powering | null,

@@ -8,7 +8,7 @@ const PAIR_LIMIT_SECONDS = 1200;
 const SETTLE_SECONDS = 75;
 
 /** The demand a test's state stands for. */
-export function demandOfState(state: string): { heating: number[]; hotWater: boolean; cylinderCold: boolean } {
+function demandOfState(state: string): { heating: number[]; hotWater: boolean; cylinderCold: boolean } {
   const none = { heating: [] as number[], hotWater: false, cylinderCold: true };
   if (state === 'hw') return { ...none, hotWater: true };
   if (state === 'both') return { ...none, heating: [0], hotWater: true };

@@ -33,10 +33,6 @@ export function colourOf(conductor: Conductor): string {
   return colours.join('/') || 'unnamed';
 }
 
-/** Not landed at either end. */
-export const isSpare = (conductor: Conductor): boolean =>
-  CABLE_ENDS[conductor.cable].every((place) => landedOn(conductor, place) === undefined);
-
 export interface LandEdit {
   cable?: Conductor['cable'];
   colour: string;
@@ -50,7 +46,7 @@ export interface LandEdit {
 }
 
 /** Next free conductor id; short and stable. */
-export function nextConductorId(survey: Survey): string {
+function nextConductorId(survey: Survey): string {
   let n = Object.keys(survey.conductors).length + 1;
   while (survey.conductors[`k${n}`]) n++;
   return `k${n}`;

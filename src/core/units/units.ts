@@ -8,8 +8,6 @@ export type UnitSystem = 'si' | 'us';
 
 export const celsiusToFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32;
 export const fahrenheitToCelsius = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9;
-export const kelvinToFahrenheitDegrees = (kelvin: number): number => (kelvin * 9) / 5;
-export const metresToFeet = (metres: number): number => metres / 0.3048;
 
 const MINUS = '−';
 

@@ -18,7 +18,7 @@ export const PATTERN_GROUPS: Record<Schedule['pattern'], readonly (readonly numb
 };
 
 /** Setpoints to begin with: heat 20 °C / 68 °F, cool 24.5 °C / 76 °F, setback 3 K. */
-export const STARTING_PROFILES: Record<string, Profile> = {
+const STARTING_PROFILES: Record<string, Profile> = {
   in: { name: 'In', heatCelsius: 20, coolCelsius: 24.5 },
   out: { name: 'Out', heatCelsius: 17, coolCelsius: 27.5 },
   night: { name: 'Night', heatCelsius: 17.5, coolCelsius: 24.5 },

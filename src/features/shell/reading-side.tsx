@@ -9,7 +9,7 @@ import { useJob } from './job-context';
 
 const WEIGHT = { blocker: 'Stops the work', caution: 'Take care', note: 'Note' } as const;
 
-export function FindingCard({ finding, here }: { finding: Finding; here: StopId }): ReactNode {
+function FindingCard({ finding, here }: { finding: Finding; here: StopId }): ReactNode {
   const { id, lit, light } = useJob();
   const on = finding.about.length > 0 && finding.about.every((a) => lit.has(a));
   const stop = STOPS.find((s) => s.id === finding.stop);
@@ -31,7 +31,7 @@ export function FindingCard({ finding, here }: { finding: Finding; here: StopId 
   );
 }
 
-export function QuestionCard({ question }: { question: Question }): ReactNode {
+function QuestionCard({ question }: { question: Question }): ReactNode {
   const { change, light, job, sealed } = useJob();
   const answered = job.answers[question.code];
   return (

@@ -18,7 +18,7 @@ export const runningTimers = (job: Job, now: number): RunningTimer[] =>
     .map(([id, t]) => ({ ...t, id, left: t.seconds - (now - Date.parse(t.startedAt)) / 1000 }))
     .sort((a, b) => a.left - b.left);
 
-export function useTimers(): {
+function useTimers(): {
   start: (label: string, seconds: number, stop: string) => void;
   stop: (id: string) => void;
   find: (label: string) => RunningTimer | undefined;

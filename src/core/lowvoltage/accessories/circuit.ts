@@ -16,8 +16,8 @@ const OWN_TRANSFORMER_VA = 20;
 /** An isolating relay's coil. */
 export const ISOLATING_RELAY_VA = 2;
 
-export const accessoryVA = (a: Accessory): number => a.va ?? ACCESSORY_VA[a.kind];
-export const accessoryRuns = (kind: Accessory['kind']): string => kind;
+const accessoryVA = (a: Accessory): number => a.va ?? ACCESSORY_VA[a.kind];
+const accessoryRuns = (kind: Accessory['kind']): string => kind;
 
 export interface AccessoryWiring {
   id: string;

@@ -7,7 +7,7 @@
  */
 
 /** Surface film inside, W/m²K (ISO 6946: R_si 0.13 for walls; 8.3 is usual for glazing at the low end). */
-export const INSIDE_FILM = 8.3;
+const INSIDE_FILM = 8.3;
 
 /** Saturation vapour pressure over water in pascals. */
 export const saturationPascals = (celsius: number): number => 611.2 * Math.exp((17.62 * celsius) / (243.12 + celsius));
