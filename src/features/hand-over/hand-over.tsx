@@ -182,9 +182,10 @@ function Signed(): ReactNode {
   if (!check) return null;
   if (!check.ok) return <p className="problem">{check.message}</p>;
   return (
-    <p>
-      Signed by {check.own ? 'this store' : 'another store'}, key <span className="mono seal-hash">{check.key}</span>
-    </p>
+    <>
+      <p>Signed by {check.own ? 'this store' : 'another store'}, with the key</p>
+      <p className="mono seal-hash">{check.key}</p>
+    </>
   );
 }
 
