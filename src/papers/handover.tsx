@@ -3,20 +3,56 @@ import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
 import { Document, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import { customerBlocks } from './customer';
-import { Pages } from './pages';
+import { type PageSize, Pages, paragraphHeight } from './pages';
 import { css, registerFaces } from './parts';
 import { recordBlocks } from './record';
 
 const nameOf = (job: Job): string => [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
 
-/** Points that the head of a first page takes: a title, a line of names that may be long, a sentence. */
-const CUSTOMER_HEAD = 80;
-const RECORD_HEAD = 170;
+/** A title and the air round it. */
+const TITLE = 46;
+const SENTENCE = 12;
+
+/** Heads of the two sections: their texts, and the points they take, however long the names are. */
+export function heads(job: Job, derived: Derived, size: PageSize): { customer: Head; record: Head } {
+  const { system, proof, shared } = derived;
+  const whose = [nameOf(job), job.site.customer].filter(Boolean).join(' · ');
+  const which = [
+    nameOf(job),
+    job.number ? `job ${job.number}` : '',
+    job.site.address ?? '',
+    shared.sheet?.name ?? 'no device',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+  const shown = `Proof: ${proof.passed} of ${proof.tests.length} shown, ${proof.failed} wrong, ${proof.skipped} skipped, ${proof.open} not done.${
+    proof.heldBy.length > 0 ? ` Not proved while this stands: ${proof.heldBy[0]}` : ''
+  }`;
+  return {
+    customer: { height: TITLE + paragraphHeight(whose, size), lines: [whose] },
+    record: {
+      height:
+        TITLE +
+        paragraphHeight(which, size) +
+        paragraphHeight(system.sentence, size, SENTENCE) +
+        paragraphHeight(shown, size),
+      lines: [which, system.sentence, shown],
+    },
+  };
+}
+
+interface Head {
+  height: number;
+  lines: string[];
+}
+
+export const sizeOf = (job: Job): PageSize => (job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4');
 
 export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Array> {
   registerFaces();
-  const size = job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4';
-  const { system, proof, shared } = derived;
+  const size = sizeOf(job);
+  const { customer, record } = heads(job, derived, size);
+  const [which, sentence, shown] = record.lines;
   return renderToBuffer(
     <Document title={`Handover: ${nameOf(job)}`} creator="Augerset" producer="Augerset">
       <Pages
@@ -24,40 +60,24 @@ export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Arra
         sections={[
           {
             foot: `${nameOf(job).slice(0, 90)} · made with Augerset`,
-            headHeight: CUSTOMER_HEAD,
+            headHeight: customer.height,
             head: (
               <View>
                 <Text style={css.title}>Your thermostat</Text>
-                <Text style={css.sub}>
-                  {nameOf(job)}
-                  {job.site.customer ? ` · ${job.site.customer}` : ''}
-                </Text>
+                <Text style={css.sub}>{customer.lines[0]}</Text>
               </View>
             ),
             blocks: customerBlocks(job, derived),
           },
           {
             foot: `${nameOf(job).slice(0, 90)} · technical record`,
-            headHeight: RECORD_HEAD,
+            headHeight: record.height,
             head: (
               <View>
                 <Text style={css.title}>Technical record</Text>
-                <Text style={css.sub}>
-                  {[
-                    nameOf(job),
-                    job.number ? `job ${job.number}` : '',
-                    job.site.address ?? '',
-                    shared.sheet?.name ?? 'no device',
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </Text>
-                <Text style={{ fontSize: 12 }}>{system.sentence}</Text>
-                <Text>
-                  Proof: {proof.passed} of {proof.tests.length} shown, {proof.failed} wrong, {proof.skipped} skipped,{' '}
-                  {proof.open} not done.
-                  {proof.heldBy.length > 0 ? ` Not proved while this stands: ${proof.heldBy[0]}` : ''}
-                </Text>
+                <Text style={css.sub}>{which}</Text>
+                <Text style={{ fontSize: SENTENCE }}>{sentence}</Text>
+                <Text>{shown}</Text>
               </View>
             ),
             blocks: recordBlocks(job, derived),

@@ -38,8 +38,18 @@ const MOST_LINES = 24;
 const letters = (points: number, mono: boolean): number =>
   Math.max(2, Math.floor(points / (mono ? MONO.size * MONO.em : BODY.size * BODY.em)));
 
+/** Letters nearly as wide as they are high, and scripts whose every sign is. */
+const WIDE = /[WMmw@%—\u2e80-\uffff]/g;
+const wideness = (text: string): number => text.length + 0.85 * (text.match(WIDE)?.length ?? 0);
+
 const linesOf = (text: string, perLine: number): number =>
-  text.split('\n').reduce((n, t) => n + Math.max(1, Math.ceil((t.length * RAGGED) / perLine)), 0);
+  text.split('\n').reduce((n, t) => n + Math.max(1, Math.ceil((wideness(t) * RAGGED) / perLine)), 0);
+
+/** Points a paragraph takes across a page, in a face of so many points. */
+export function paragraphHeight(text: string, size: PageSize, points: number = BODY.size): number {
+  const perLine = Math.max(2, Math.floor((SHEET[size].width - MARGINS.across) / (points * BODY.em)));
+  return linesOf(text, perLine) * points * (BODY.line / BODY.size);
+}
 
 /** A text in pieces of so many letters at most, cut between words where there are any. */
 export function pieces(text: string, most: number): string[] {

@@ -3,7 +3,7 @@ import { demoJobs } from '../../demo/jobs';
 import { derive } from '../core/derive';
 import { emptyJob, type Job } from '../core/job/schema';
 import { customerBlocks } from './customer';
-import { handoverPdf } from './handover';
+import { handoverPdf, heads, sizeOf } from './handover';
 import { labelsPdf } from './labels';
 import { paged } from './pages';
 import { recordBlocks } from './record';
@@ -13,6 +13,22 @@ const isPdf = (bytes: Uint8Array): boolean =>
   Buffer.from(bytes.subarray(0, 5)).toString() === '%PDF-' &&
   Buffer.from(bytes.subarray(-8)).toString().includes('%%EOF');
 
+const pageCount = (pdf: Uint8Array): number =>
+  Buffer.from(pdf)
+    .toString('latin1')
+    .match(/\/Type \/Page\b/g)?.length ?? 0;
+
+/** As worked out beforehand. */
+function plannedPages(job: Job): number {
+  const d = derive(job);
+  const size = sizeOf(job);
+  const { customer, record } = heads(job, d, size);
+  return (
+    paged(customerBlocks(job, d), size, customer.height).length +
+    paged(recordBlocks(job, d), size, record.height).length
+  );
+}
+
 const town = await demoJobs();
 
 describe('papers', () => {
@@ -21,13 +37,7 @@ describe('papers', () => {
     const papers = await handoverPdf(job, d);
     expect(isPdf(papers)).toBe(true);
     // What was worked out to fit does fit: no page ran over into another.
-    const size = job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4';
-    const planned = paged(customerBlocks(job, d), size, 80).length + paged(recordBlocks(job, d), size, 170).length;
-    expect(
-      Buffer.from(papers)
-        .toString('latin1')
-        .match(/\/Type \/Page\b/g),
-    ).toHaveLength(planned);
+    expect(pageCount(papers)).toBe(plannedPages(job));
     expect(isPdf(await worklistPdf(job, d))).toBe(true);
   });
 
@@ -45,6 +55,18 @@ describe('papers', () => {
       handOver: { shown: {}, note: 'line\nline\n'.repeat(300) },
     };
     const wordy: Job = { ...emptyJob(), handOver: { shown: {}, note: 'word '.repeat(790) } };
-    for (const job of [emptyJob(), nasty, wordy]) expect(isPdf(await handoverPdf(job, derive(job)))).toBe(true);
+    // Names as long as they may be: no head runs over its page.
+    const named: Job = {
+      ...emptyJob(),
+      number: 'W'.repeat(200),
+      zone: 'W'.repeat(200),
+      site: { name: 'W'.repeat(200), customer: 'wide '.repeat(40), address: 'W'.repeat(200) },
+      handOver: { shown: {}, note: 'W'.repeat(4000) },
+    };
+    for (const job of [emptyJob(), nasty, wordy, named]) {
+      const papers = await handoverPdf(job, derive(job));
+      expect(isPdf(papers)).toBe(true);
+      expect(pageCount(papers)).toBe(plannedPages(job));
+    }
   });
 });
