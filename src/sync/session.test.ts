@@ -10,6 +10,7 @@ class Server {
   job: Job = emptyJob();
   journal: Operation[] = [];
   up = true;
+  away = false;
   refuse: string | null = null;
   /** Answers a whole request with this status when it holds an operation of that label. */
   poison: { label: string; status: number } | null = null;
@@ -52,7 +53,7 @@ class Source {
     const after = Number(new URL(url, 'http://x').searchParams.get('after'));
     setTimeout(() => {
       if (this.readyState === 2) return;
-      if (!server.up) {
+      if (!server.up || server.away) {
         this.onerror?.();
         return;
       }
@@ -87,6 +88,7 @@ const answer = (value: unknown, status = 200): Response => new Response(JSON.str
 
 const fetchStub = async (url: string, init?: RequestInit): Promise<Response> => {
   if (!server.up) throw new TypeError('no server');
+  if (server.away) return answer({ problems: [{ path: '', message: 'away' }] }, 503);
   if (init?.method === 'POST') {
     const { operations } = JSON.parse(String(init.body)) as { operations: Operation[] };
     const { poison } = server;
@@ -322,5 +324,17 @@ describe('one open job', () => {
     b.redo();
     await until(() => server.job.zone === 'two');
     expect(server.journal.map((o) => o.kind)).toEqual(['edit', 'edit', 'undo', 'redo']);
+  });
+
+  it('a server that answers without its database is not taken for no server, and the job opens when it is back', async () => {
+    server.away = true;
+    const a = await track(open('phone'));
+    await until(() => a.snapshot().connection === 'trouble');
+    // The stream failed as well by now, and says nothing of why.
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(a.snapshot().connection).toBe('trouble');
+    server.away = false;
+    await until(() => a.snapshot().connection === 'live');
+    expect(a.snapshot().job).not.toBeNull();
   });
 });

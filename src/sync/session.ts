@@ -337,7 +337,8 @@ export class JobSession {
       else this.stream?.onerror?.(message);
     };
     this.stream.onerror = () => {
-      this.publish({ connection: 'offline' });
+      // A stream does not say why it failed: what the last answer said stands until the next.
+      if (this.state.connection !== 'trouble') this.publish({ connection: 'offline' });
       this.stream?.close();
       if (this.closed) return;
       // Opened again from the start: the job may be gone, or the store another one.

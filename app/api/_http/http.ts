@@ -22,7 +22,7 @@ export const answering =
       if (error instanceof UnreadableJob) return problems(422, [{ path: '', message: error.message }]);
       if (isAway(error)) {
         console.error('the database is away:', sayable(error).split('\n')[0]);
-        const message = 'The database is away or busy. Nothing was changed; this goes on by itself when it is back.';
+        const message = 'The database is away or busy. Nothing was changed.';
         return Response.json({ problems: [{ path: '', message }] }, { status: 503, headers: { 'Retry-After': '3' } });
       }
       console.error(sayable(error));
