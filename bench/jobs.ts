@@ -3,11 +3,12 @@
 import { plantNetlist } from '../src/core/boiler/circuit';
 import { planWires } from '../src/core/boiler/wiring';
 import type { CircuitElement, Netlist } from '../src/core/circuit/netlist';
+import { BoilerSurvey } from '../src/core/job/boiler-schema';
 import { readJobValue } from '../src/core/job/file';
-import { emptyJob, type Job } from '../src/core/job/schema';
+import type { Job } from '../src/core/job/schema';
 
 export const file = (value: object): Job => {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.job;
 };
@@ -133,5 +134,5 @@ export function threeZones(): { netlist: Netlist; controls: string[] } {
 /** The largest boiler plant: eight heating zones and a cylinder, each valve's end switch calling the boiler. */
 export function eightZones(): Netlist {
   const plant = { kind: 'zone-valves', zones: 8, input: 'live', output: 'live', overrun: true } as const;
-  return plantNetlist(plant, emptyJob().boiler, planWires(plant));
+  return plantNetlist(plant, BoilerSurvey.parse({}), planWires(plant));
 }

@@ -9,14 +9,16 @@ import type { Netlist } from '../src/core/circuit/netlist';
 import { CircuitSolver } from '../src/core/circuit/solve';
 import { everyState, worstStates } from '../src/core/circuit/worst';
 import { derive } from '../src/core/derive';
+import { ownOf } from '../src/core/family/registry';
 import { floorHouse } from '../src/core/floor/model';
 import { minuteStep, type RunInput, runFloor } from '../src/core/floor/run';
 import { runLong } from '../src/core/floor/run-long';
-import { floorJob } from '../src/core/floor/test-floor';
 import { cheapMinutes, floorWeek, wantedByMinute } from '../src/core/floor/week';
 import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/floor/year';
+import { seenAs } from '../src/core/job/measured';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
 import { surveyJob } from '../tests/arbitrary/low-voltage';
+import { floorJob } from '../tests/support/floor';
 import { eightZones, fiveWire, threeZones } from './jobs';
 import { benchList } from './list';
 import { benchPapers } from './papers';
@@ -141,7 +143,7 @@ interface YearTwin {
 function floorYear(): string {
   const week = floorWeek('sole', null);
   const asked = floorJob({ purpose: 'sole' }, { week });
-  const house = floorHouse(asked.floor, 450);
+  const house = floorHouse(seenAs(asked, 'floor').survey, 450);
   if (!house) throw new Error('no floor');
   const cheap = cheapMinutes({ from: 1320, to: 360 });
   const input: RunInput = {
@@ -177,7 +179,7 @@ function floorYear(): string {
 }
 
 const job = fiveWire();
-const derived = derive(job);
+const derived = ownOf(derive(job), '24v');
 if (!derived.installed) throw new Error('the five-wire job has no circuit');
 const times: number[] = [];
 for (let i = 0; i < 1500; i++) {

@@ -7,7 +7,6 @@ import { DeviceSheet } from '../src/core/devices/sheet';
 import { familyOf } from '../src/core/family/registry';
 import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
-import { parseTrial, tryIt } from '../src/core/lowvoltage/try-it';
 import { exportText, maskedCopy } from '../src/core/record/share';
 import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
@@ -68,9 +67,9 @@ program
   .argument('<job.json>')
   .action(async (file: string) => {
     const job = await readJob(file);
-    print(
-      `${file}: a valid job, version ${job.version}, ${familyOf(job).surveyed(job)}, ${Object.keys(job.readings).length} readings`,
-    );
+    const { module, job: seen } = familyOf(job);
+    const surveyed = module.surveyed(seen);
+    print(`${file}: a valid job, version ${job.version}, ${surveyed}, ${Object.keys(job.readings).length} readings`);
   });
 
 program
@@ -95,16 +94,12 @@ program
       .split(/[,;\n]/)
       .map((t) => t.trim())
       .filter((t) => t !== '');
-    const { installed } = d;
-    const wiring = installed !== null && !entries.some((t) => /^set\s/i.test(t));
     const wrong = (text: string, problem: string): UsageError => new UsageError(`try: “${text}”: ${problem}`);
-    if (wiring) {
-      const trials = entries.map((text) => {
-        const entry = parseTrial(text, job, installed);
-        if (!entry.ok) throw wrong(text, entry.problem);
-        return entry.trial;
-      });
-      print(tryIt(d, trials));
+    const { module, job: seen } = familyOf(job);
+    const wires = entries.some((t) => /^set\s/i.test(t)) ? null : module.tryWires?.(entries, seen, d.own);
+    if (wires) {
+      if (!wires.ok) throw wrong(wires.text, wires.problem);
+      print(wires.result);
       return;
     }
     const edits = parseJobTrials(what, job, d).map((entry) => {

@@ -1,8 +1,10 @@
 /** Heated floors of the demo town. */
 import { proveOnWorld } from '../rig/prove';
 import { derive } from '../src/core/derive';
+import { ownOf } from '../src/core/family/registry';
 import { ohmsAt } from '../src/core/floor/thermistor';
 import { floorWeek } from '../src/core/floor/week';
+import { jobAs, throughSeen } from '../src/core/job/measured';
 import type { Job } from '../src/core/job/schema';
 import { arrived, BY, type DemoJob, file, provedDead } from './parts';
 
@@ -14,24 +16,28 @@ const mat = (ratedWatts: number, ratedVolts: number, more: object = {}): object 
 
 /** Everything on the work list, the card and the first start as it should be. */
 function finished(job: Job, at: string): Job {
-  const f = derive(job).floor;
-  if (!f) return job;
+  const f = ownOf(derive(job), 'floor');
   const start = f.start.flatMap((s) => {
     if (s.expected === null) return [];
     const said =
       'value' in s.expected ? s.expected.value : String(Math.round((s.expected.low + s.expected.high) * 5) / 10);
     return [[s.id, { said, at }] as const];
   });
-  return {
-    ...job,
-    connect: { ...job.connect, done: Object.fromEntries(f.steps.map((s) => [s.id, true])) },
-    setUp: { ...job.setUp, entered: Object.fromEntries(f.settings.card.map((r) => [r.key, true])) },
-    floor: {
-      ...job.floor,
-      landed: Object.fromEntries(f.terminals.map((t) => [t.terminal, t.meant])),
-      start: Object.fromEntries(start),
-    },
-  };
+  const stamp = { at, by: BY, source: 'typed' } as const;
+  return throughSeen(
+    jobAs(job, 'floor'),
+    (j) => ({
+      ...j,
+      connect: { ...j.connect, done: Object.fromEntries(f.steps.map((s) => [s.id, true])) },
+      setUp: { ...j.setUp, entered: Object.fromEntries(f.settings.card.map((r) => [r.key, true])) },
+      survey: {
+        ...j.survey,
+        landed: Object.fromEntries(f.terminals.map((t) => [t.terminal, t.meant])),
+        start: Object.fromEntries(start),
+      },
+    }),
+    stamp,
+  ) as Job;
 }
 
 export async function floorJobs(): Promise<DemoJob[]> {
@@ -43,7 +49,7 @@ export async function floorJobs(): Promise<DemoJob[]> {
       site: { name: 'Harbour master’s house', address: '1 Mole Street, Skerrow Haven', customer: 'H. Veck' },
       zone: 'bathroom',
       device: 'fs4-screen',
-      floor: {
+      survey: {
         region: 'NA',
         supplyVolts: 240,
         breakerAmps: 20,
@@ -70,7 +76,10 @@ export async function floorJobs(): Promise<DemoJob[]> {
       week: floorWeek('bath', 34),
     }),
   );
-  const bathReady = finished({ ...bath, readings: provedDead('2026-11-25T08:10:00Z', 240) }, '2026-11-25T09:02:00Z');
+  const bathReady = finished(
+    { ...bath, readings: { ...bath.readings, ...provedDead('2026-11-25T08:10:00Z', 240) } },
+    '2026-11-25T09:02:00Z',
+  );
   const bathWrong = await proveOnWorld(bathReady, {
     startAt: '2026-11-25T09:10:00Z',
     faults: ['probe-type'],
@@ -86,7 +95,7 @@ export async function floorJobs(): Promise<DemoJob[]> {
       site: { name: 'Capstan taproom', address: '5 Quay Lane, Skerrow Haven', customer: 'Capstan partners' },
       zone: 'bar floor',
       device: 'fs4-screen',
-      floor: {
+      survey: {
         region: 'NA',
         supplyVolts: 240,
         breakerAmps: 20,
@@ -120,7 +129,10 @@ export async function floorJobs(): Promise<DemoJob[]> {
     }),
   );
   const taproomProved = await proveOnWorld(
-    finished({ ...taproom, readings: provedDead('2026-11-24T08:10:00Z', 240) }, '2026-11-24T10:02:00Z'),
+    finished(
+      { ...taproom, readings: { ...taproom.readings, ...provedDead('2026-11-24T08:10:00Z', 240) } },
+      '2026-11-24T10:02:00Z',
+    ),
     { startAt: '2026-11-24T10:10:00Z', by: BY },
   );
 
@@ -132,7 +144,7 @@ export async function floorJobs(): Promise<DemoJob[]> {
       site: { name: 'Signal loft', address: 'North Head, Skerrow Haven', customer: 'Pilotage board' },
       zone: 'shower',
       device: 'fs4-screen',
-      floor: {
+      survey: {
         region: 'NA',
         supplyVolts: 240,
         mats: { m1: mat(300, 120, { before: { ohms: 48.2, megohms: 550 } }) },
@@ -154,7 +166,7 @@ export async function floorJobs(): Promise<DemoJob[]> {
       site: { name: 'Reading room', address: '12 Bell Bank, Skerrow Haven', customer: 'Hall wardens' },
       zone: 'reading room',
       device: 'fb1-button',
-      floor: {
+      survey: {
         region: 'EU',
         supplyVolts: 231,
         breakerAmps: 16,

@@ -6,6 +6,8 @@
 import { proveOnWorld } from '../rig/prove';
 import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';
+import { ownOf } from '../src/core/family/registry';
+import { jobAs } from '../src/core/job/measured';
 import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { startingWeek } from '../src/core/week/week';
@@ -31,11 +33,11 @@ const madeSafe = (job: Job, at: string, place: 'wall' | 'board', hot = 'R'): Job
 
 const connected = (job: Job): Job => ({
   ...job,
-  connect: { ...job.connect, done: Object.fromEntries((derive(job).wiring?.steps ?? []).map((s) => [s.id, true])) },
+  connect: { ...job.connect, done: Object.fromEntries(derive(job).shared.steps.map((s) => [s.id, true])) },
 });
 
 const powered = (job: Job, at: string, value: number): Job => {
-  const d = derive(job);
+  const d = ownOf(derive(job), '24v');
   const { device } = d.installed ?? {};
   if (!device) return job;
   return {
@@ -57,7 +59,7 @@ const powered = (job: Job, at: string, value: number): Job => {
 };
 
 const setUp = (job: Job, how: 'all' | number): Job => {
-  const d = derive(job);
+  const d = ownOf(derive(job), '24v');
   const rows = how === 'all' ? d.settings.card : d.settings.card.slice(0, how);
   return {
     ...job,
@@ -93,14 +95,14 @@ const wiredUp = (value: object, at: { safeAt: string; upAt: string; volts: numbe
 
 /** A plant as far as Set up: joined as the plan, started, the card entered. */
 function plantJoined(job: Job): Job {
-  const b = derive(job).boiler;
-  if (!b) return job;
+  const b = ownOf(derive(job), 'boiler');
+  const mine = jobAs(job, 'boiler');
   return {
-    ...job,
+    ...mine,
     connect: { ...job.connect, done: Object.fromEntries(b.steps.map((s) => [s.id, true])) },
     setUp: { ...job.setUp, entered: Object.fromEntries(b.settings.card.map((r) => [r.key, true])) },
-    boiler: {
-      ...job.boiler,
+    survey: {
+      ...mine.survey,
       wires: Object.fromEntries(b.wires.map((w, i) => [`w${i + 1}`, w])),
       start: Object.fromEntries((b.timeline?.items ?? []).map((i) => [i.id, { done: true }])),
     },
@@ -194,18 +196,16 @@ export async function demoJobs(): Promise<DemoJob[]> {
   );
   const hallWrong = await proved(hall, '2026-11-24T09:00:00Z', ['swap-board-k3-k4'], 4);
 
-  const bathing: Job = {
-    ...arrived(
-      file({
-        number: '0154',
-        site: { name: 'Bathing house', address: 'Strand Road, Skerrow Haven' },
-        zone: 'changing rooms',
-        device: 't24-five',
-      }),
-    ),
-    survey: { ...file({}).survey, seen: { thickConductors: true, wireNuts: true, mainsLabel: '240 V' } },
-    supplies: { main: { name: 'Breaker 2', kind: 'breaker', state: 'on' } },
-  };
+  const bathing = arrived(
+    file({
+      number: '0154',
+      site: { name: 'Bathing house', address: 'Strand Road, Skerrow Haven' },
+      zone: 'changing rooms',
+      device: 't24-five',
+      survey: { seen: { thickConductors: true, wireNuts: true, mainsLabel: '240 V' } },
+      supplies: { main: { name: 'Breaker 2', kind: 'breaker', state: 'on' } },
+    }),
+  );
 
   const customs = file({
     number: '0156',
@@ -399,7 +399,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
   const proving = provedDead('2026-11-24T08:02:00Z', 231);
   const boilerJob = (number: string, name: string, zone: string, device: string, boiler: object): Job => {
     const made = arrived(
-      file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, boiler }),
+      file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, survey: boiler }),
     );
     return { ...made, readings: proving };
   };

@@ -11,7 +11,7 @@ export interface DemoJob {
 export const BY = 'Oda Brannick';
 
 export function file(value: object): Job {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(`demo job: ${read.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
   return read.job;
 }

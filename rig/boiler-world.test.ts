@@ -1,18 +1,17 @@
 /** Boiler plants on the rig: proofs that pass, faults that show, pairing that takes its time. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
-import { jobFile, mainsDead } from '../src/core/lowvoltage/test-jobs';
+import { anyJob, boilerOf, mainsDead } from '../tests/support/jobs';
 import { BoilerWorld } from './boiler-world';
 import { proveOnWorld } from './prove';
 import { createRig } from './server';
 
 const CYLINDER = { litres: 150, coilWatts: 12_000, coldCelsius: 15, lossWattsPerKelvin: 1.6 };
 const job = (boiler: object, device = 'rc2-radio') =>
-  jobFile({ family: 'boiler', device, boiler, readings: mainsDead() });
+  anyJob({ family: 'boiler', device, survey: boiler, readings: mainsDead() });
 const zone = () => job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER });
 
 const outcome = async (j: ReturnType<typeof job>, faults: string[] = []) => {
-  const { proof } = derive(await proveOnWorld(j, { faults }));
+  const { proof } = boilerOf(await proveOnWorld(j, { faults }));
   return {
     passed: proof.passed,
     of: proof.tests.length,
@@ -41,7 +40,7 @@ describe('a plant wired as planned proves itself', () => {
     const { passed, of, wrong } = await outcome(j);
     expect(wrong).toEqual([]);
     expect(passed).toBe(of);
-    expect(derive(await proveOnWorld(j)).proof.verdict).toBe('pass');
+    expect(boilerOf(await proveOnWorld(j)).proof.verdict).toBe('pass');
   });
 });
 
@@ -62,7 +61,7 @@ describe('no fault of a part passes its proof', () => {
       .map((f) => [name, f.id, j] as const),
   );
   it.each(all)('%s: %s', async (_name, id, j) => {
-    expect(derive(await proveOnWorld(j, { faults: [id] })).proof.verdict).not.toBe('pass');
+    expect(boilerOf(await proveOnWorld(j, { faults: [id] })).proof.verdict).not.toBe('pass');
   });
 });
 

@@ -10,17 +10,19 @@ import {
   hasCylinder,
   hasPumpPart,
   type Plant,
-  plantOf,
   plantParts,
   switchesMains,
   zoneValves,
 } from '../src/core/boiler/parts';
 import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
-import { BOILER_SHEETS, type BoilerSheet } from '../src/core/boiler/sheet';
+import type { BoilerSheet } from '../src/core/boiler/sheet';
 import { planWires } from '../src/core/boiler/wiring';
 import { CircuitSolver } from '../src/core/circuit/solve';
+import { derive } from '../src/core/derive';
+import { ownOf } from '../src/core/family/registry';
 import type { Wire } from '../src/core/job/boiler-schema';
-import type { Job } from '../src/core/job/schema';
+import { seenAs } from '../src/core/job/measured';
+import type { BoilerJob, Job } from '../src/core/job/schema';
 import { type PlantState, RIG_NAME, RIG_VERSION, type RigState, type SetDemand } from '../src/core/rig/protocol';
 import { RigError } from './rig-error';
 
@@ -99,7 +101,7 @@ function faultsOf(plant: Plant): PlantFault[] {
 export class BoilerWorld {
   private readonly plant: Plant;
   private readonly sheet: BoilerSheet;
-  private readonly job: Job;
+  private readonly job: BoilerJob;
   private readonly wires: Wire[];
   private readonly faultList: PlantFault[];
   private readonly hidden: PlantFault[];
@@ -118,9 +120,9 @@ export class BoilerWorld {
   private hubLeft: number;
   private settled: DemandResult | null = null;
 
-  constructor(job: Job, faultIds: readonly string[]) {
-    const sheet = BOILER_SHEETS.find((s) => s.id === job.device.sheet);
-    const plant = sheet ? plantOf(job.boiler, sheet) : null;
+  constructor(kept: Job, faultIds: readonly string[]) {
+    const { sheet, plant } = ownOf(derive(kept), 'boiler');
+    const job = seenAs(kept, 'boiler');
     if (!sheet || !plant)
       throw new RigError('This job has no plant to build: it needs to say what it is, and a device.');
     this.job = job;
@@ -133,7 +135,7 @@ export class BoilerWorld {
       return fault;
     });
     this.wires = this.hidden.reduce((wires, f) => f.wires?.(wires) ?? wires, planWires(plant));
-    this.cylinderCelsius = storeOf(job.boiler)?.coldCelsius ?? 15;
+    this.cylinderCelsius = storeOf(job.survey)?.coldCelsius ?? 15;
     this.hubLeft = sheet.hubMinutes * 60;
     // A unit with nothing to pair is its own head.
     this.paired = sheet.pairMinutes === 0;
@@ -163,7 +165,7 @@ export class BoilerWorld {
   }
 
   private result(): DemandResult {
-    this.settled ??= runDemand(this.plant, this.job.boiler, this.wires, this.passedOn(), this.inside());
+    this.settled ??= runDemand(this.plant, this.job.survey, this.wires, this.passedOn(), this.inside());
     return this.settled;
   }
 
@@ -223,7 +225,7 @@ export class BoilerWorld {
     const r = this.result();
     this.cylinderFlowSeconds = hot && r.toCylinder ? this.cylinderFlowSeconds + dt : 0;
     this.radiatorSeconds = hot && r.toRadiators ? this.radiatorSeconds + dt : 0;
-    const store = storeOf(this.job.boiler);
+    const store = storeOf(this.job.survey);
     if (store) {
       const power = hot && r.toCylinder ? store.watts : 0;
       this.cylinderCelsius +=
@@ -260,7 +262,7 @@ export class BoilerWorld {
   /** Ohms between two points with the spur off at both poles: what a meter would read with nothing calling. */
   ohms(a: string, b: string): number {
     if (this.supplyOn) throw new RigError('probe: ohms are read with the supply off');
-    const netlist = plantNetlist(this.plant, this.job.boiler, this.wires, this.inside());
+    const netlist = plantNetlist(this.plant, this.job.survey, this.wires, this.inside());
     const isolated = { ...netlist, elements: netlist.elements.filter((e) => e.id !== 'mains' && e.id !== 'bond') };
     const solver = new CircuitSolver(isolated);
     for (const p of [a, b])

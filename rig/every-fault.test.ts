@@ -1,13 +1,12 @@
 /** Every single fault that diagnosis knows, hidden in a house: the proof run must not call it proved. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
-import type { Job } from '../src/core/job/schema';
+import type { LowVoltageJob } from '../src/core/job/schema';
 import { diagnose } from '../src/core/lowvoltage/diagnose';
 import { singleFaults } from '../src/core/lowvoltage/faults';
-import { FIVE_WIRES, landed } from '../src/core/lowvoltage/test-jobs';
+import { derived, FIVE_WIRES, landed } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 
-const JOBS: Record<string, Job> = {
+const JOBS: Record<string, LowVoltageJob> = {
   'five wires': landed(FIVE_WIRES),
   'two R terminals joined inside': landed(FIVE_WIRES, {}, { device: 'v7-menu' }),
   'heat pump': landed(
@@ -29,8 +28,8 @@ const MAY_HIDE = /^joint-/;
  */
 const UNSTEADY = /^swap-(wall|board)-k2-k5$/;
 
-function faultIds(job: Job): string[] {
-  const { installed } = derive(job);
+function faultIds(job: LowVoltageJob): string[] {
+  const { installed } = derived(job);
   if (!installed) throw new Error('no circuit');
   return singleFaults(installed).map((f) => f.id);
 }
@@ -38,7 +37,7 @@ function faultIds(job: Job): string[] {
 describe.each(Object.entries(JOBS))('%s', (_name, job) => {
   it.each(faultIds(job).filter((id) => !MAY_HIDE.test(id)))('%s', async (id) => {
     const after = await proveOnWorld(job, { faults: [id] });
-    const d = derive(after);
+    const d = derived(after);
     expect(d.proof.verdict).not.toBe('pass');
     if (!d.installed) throw new Error('no circuit');
     if (UNSTEADY.test(id)) return;

@@ -1,10 +1,10 @@
 /** Heated floors on the rig: proofs that pass, faults that show, a slab that warms, and what the rig refuses. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
 import { fitFloor } from '../src/core/floor/fit';
-import { floorJob } from '../src/core/floor/test-floor';
 import { ohmsAt } from '../src/core/floor/thermistor';
 import { floorWeek } from '../src/core/floor/week';
+import { floorJob } from '../tests/support/floor';
+import { floorOf } from '../tests/support/jobs';
 import { FloorWorld } from './floor-world';
 import { proveOnWorld } from './prove';
 import { createRig } from './server';
@@ -21,7 +21,7 @@ const job = (floor: object = {}, more: object = {}) =>
   floorJob({ ...TWELVE, ...floor }, { week: floorWeek('bath', 34), ...more });
 
 const outcome = async (j: ReturnType<typeof job>, faults: string[] = []) => {
-  const d = derive(await proveOnWorld(j, { faults }));
+  const d = floorOf(await proveOnWorld(j, { faults }));
   return {
     passed: d.proof.passed,
     of: d.proof.tests.length,
@@ -97,7 +97,7 @@ describe('the slab', () => {
 
   it('logged, tells the core how heavy it is', () => {
     const world = new FloorWorld(job(), []);
-    const d = derive(job()).floor?.warmUp;
+    const d = floorOf(job()).floor?.warmUp;
     if (!d) throw new Error('no warm-up');
     world.set({ setCelsius: 60 });
     const points = [];

@@ -5,6 +5,7 @@
  */
 
 import { derive } from '../src/core/derive';
+import { ownOf } from '../src/core/family/registry';
 import { scaled } from '../src/core/floor/fit';
 import { latestOhms, ratedOhms } from '../src/core/floor/load';
 import {
@@ -17,11 +18,12 @@ import {
   systemMatrices,
 } from '../src/core/floor/model';
 import type { SensorMode } from '../src/core/floor/run';
-import { FLOOR_SHEETS, type FloorSheet } from '../src/core/floor/sheet';
+import type { FloorSheet } from '../src/core/floor/sheet';
 import { celsiusAt, OPEN_OHMS, ohmsAt, PROBE_TYPES, probeName, probeState } from '../src/core/floor/thermistor';
 import { type Step, stepMatrices } from '../src/core/house/expm';
 import type { ProbeType } from '../src/core/job/floor-schema';
-import type { Job } from '../src/core/job/schema';
+import { seenAs } from '../src/core/job/measured';
+import type { FloorJob, Job } from '../src/core/job/schema';
 import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor } from '../src/core/rig/protocol';
 import { settledValue } from '../src/core/settings/card';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
@@ -79,7 +81,7 @@ function faultsOf(sheet: FloorSheet, type: ProbeType, mats: number): FloorFault[
 const isMode = (v: string | undefined): v is SensorMode => v === 'air' || v === 'floor' || v === 'both';
 
 export class FloorWorld {
-  private readonly job: Job;
+  private readonly job: FloorJob;
   private readonly sheet: FloorSheet;
   private readonly model: FloorModel;
   private readonly around: Around;
@@ -101,17 +103,18 @@ export class FloorWorld {
   private seconds = 0;
   private rate = 1;
 
-  constructor(job: Job, faultIds: readonly string[]) {
-    const sheet = FLOOR_SHEETS.find((s) => s.id === job.device.sheet);
-    const derived = derive(job).floor;
-    const house = derived?.load ? floorHouse(job.floor, derived.load.watts) : null;
-    if (!sheet || !derived?.load || !house)
+  constructor(kept: Job, faultIds: readonly string[]) {
+    const derived = ownOf(derive(kept), 'floor');
+    const job = seenAs(kept, 'floor');
+    const { sheet } = derived;
+    const house = derived.load ? floorHouse(job.survey, derived.load.watts) : null;
+    if (!sheet || !derived.load || !house)
       throw new RigError('This job has no floor to build: it needs a device, a supply, mats with volts, and an area.');
     this.job = job;
     this.sheet = sheet;
     this.around = house.around;
     this.type = derived.probe.type ?? sheet.factoryProbe;
-    const entries = Object.values(job.floor.mats).filter((m) => m.ratedVolts !== undefined);
+    const entries = Object.values(job.survey.mats).filter((m) => m.ratedVolts !== undefined);
     this.faultList = faultsOf(sheet, this.type, entries.length);
     this.hidden = faultIds.map((id) => {
       const fault = this.faultList.find((f) => f.id === id);
@@ -322,7 +325,7 @@ export class FloorWorld {
       roomCelsius: room,
       supplyCelsius: room,
       returnCelsius: room,
-      outdoorCelsius: this.job.floor.outdoorCelsius ?? 5,
+      outdoorCelsius: this.job.survey.outdoorCelsius ?? 5,
       hiddenFaults: this.hidden.length,
       floor,
     };

@@ -1,37 +1,38 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
-import type { Job } from '../src/core/job/schema';
+import { jobAs } from '../src/core/job/measured';
+import type { LowVoltageJob } from '../src/core/job/schema';
 import { diagnose } from '../src/core/lowvoltage/diagnose';
+import { derived } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 
-const file = (lines: string, more: object = {}, answers: object = {}): Job => {
+const file = (lines: string, more: object = {}, answers: object = {}): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device: 'p9-pump',
     answers: { 'outdoor-unit': 'heat-pump', fuel: 'electric', ...answers },
     survey: { lines, ...more },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
-const pump = (): Job => file('r red, c blue, y yellow, g green, o orange, w white');
-const calls = (job: Job, state: string): string[] | undefined =>
-  derive(job).predictions.find((p) => p.state === state)?.called;
+const pump = (): LowVoltageJob => file('r red, c blue, y yellow, g green, o orange, w white');
+const calls = (job: LowVoltageJob, state: string): string[] | undefined =>
+  derived(job).predictions.find((p) => p.state === state)?.called;
 
 describe('heat pumps', () => {
   it('are read from O or B and confirmed by the outdoor unit', () => {
-    expect(derive(pump()).system.sentence).toBe(
+    expect(derived(pump()).system.sentence).toBe(
       'A heat pump, one stage, valve on O, one stage of auxiliary heat, with a common wire.',
     );
-    expect(derive(file('r red, c blue, y yellow, g green, b orange')).system).toMatchObject({
+    expect(derived(file('r red, c blue, y yellow, g green, b orange')).system).toMatchObject({
       kind: 'heat-pump',
       reversingValve: 'B',
       auxStages: 0,
       verdict: 'known',
     });
-    expect(derive(file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' })).system.kind).toBe(
+    expect(derived(file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' })).system.kind).toBe(
       'dual-fuel',
     );
   });
@@ -59,7 +60,7 @@ describe('heat pumps', () => {
 
   it('two compressor and two auxiliary stages are called in turn', () => {
     const job = file('r red, c blue, y1 yellow, y2 brown, g green, o orange, w1 white, w2 black');
-    expect(derive(job).states.map((s) => s.id)).toEqual([
+    expect(derived(job).states.map((s) => s.id)).toEqual([
       'off',
       'idle',
       'fan',
@@ -75,7 +76,7 @@ describe('heat pumps', () => {
   });
 
   it('settings name the valve, the auxiliary heat and lockouts from the house’s own balance point', () => {
-    const card = derive(pump()).settings.card;
+    const card = derived(pump()).settings.card;
     expect(card.find((r) => r.key === 'equipment.kind')?.enter).toBe('5');
     expect(card.find((r) => r.key === 'valve.active')).toMatchObject({ enter: '0', where: 'function 112' });
     const known = file('r red, c blue, y yellow, g green, o orange, w white', {
@@ -87,14 +88,14 @@ describe('heat pumps', () => {
         house: { wattsPerKelvin: 300, balanceCelsius: 16 },
       },
     });
-    expect(derive(known).settings.canonical.find((s) => s.key === 'aux.lockout')?.why).toContain('thermal balance');
-    const wrong: Job = { ...pump(), setUp: { ...pump().setUp, chosen: { 'valve.active': 'B' } } };
-    expect(derive(wrong).findings.map((f) => f.code)).toContain('settings.conflict');
+    expect(derived(known).settings.canonical.find((s) => s.key === 'aux.lockout')?.why).toContain('thermal balance');
+    const wrong: LowVoltageJob = { ...pump(), setUp: { ...pump().setUp, chosen: { 'valve.active': 'B' } } };
+    expect(derived(wrong).findings.map((f) => f.code)).toContain('settings.conflict');
   });
 
   it('a device without a reversing valve terminal does not suit', () => {
-    const job: Job = { ...pump(), device: { sheet: 't24-five' } };
-    expect(derive(job).findings.map((f) => f.code)).toContain('plan.no-terminal');
+    const job: LowVoltageJob = { ...pump(), device: { sheet: 't24-five' } };
+    expect(derived(job).findings.map((f) => f.code)).toContain('plan.no-terminal');
   });
 
   it('passes its whole proof on the rig: O, B, staged and dual fuel', async () => {
@@ -104,7 +105,7 @@ describe('heat pumps', () => {
       file('r red, c blue, y1 yellow, y2 brown, g green, o orange, w1 white, w2 black'),
       file('r red, c blue, y yellow, g green, o orange, w white', {}, { fuel: 'gas' }),
     ]) {
-      const { tests } = derive(await proveOnWorld(job)).proof;
+      const { tests } = derived(await proveOnWorld(job)).proof;
       expect(
         tests
           .filter((t) => t.verdict !== 'pass')
@@ -115,7 +116,7 @@ describe('heat pumps', () => {
 
   it('a reversed valve setting fails heating and cooling by the air and is named', async () => {
     const job = await proveOnWorld(pump(), { faults: ['valve-setting'] });
-    const d = derive(job);
+    const d = derived(job);
     const verdict = (id: string): string | undefined => d.proof.tests.find((t) => t.id === id)?.verdict;
     expect([verdict('fan'), verdict('heat1'), verdict('cool1')]).toEqual(['pass', 'fail', 'fail']);
     const split = d.proof.tests.find((t) => t.id === 'cool1')?.measures.find((m) => m.id === 'split');

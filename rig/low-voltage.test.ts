@@ -1,7 +1,6 @@
 /** Whole proof runs of 24 V jobs on a simulated house that is wired as planned: everything passes. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
-import { FIVE_WIRES, FOUR_WIRES, landed } from '../src/core/lowvoltage/test-jobs';
+import { derived, FIVE_WIRES, FOUR_WIRES, landed } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 
 describe.each([
@@ -46,11 +45,11 @@ describe.each([
 ])('%s', (_name, job) => {
   it('has no blockers and proves itself', async () => {
     expect(
-      derive(job)
+      derived(job)
         .findings.filter((f) => f.severity === 'blocker')
         .map((f) => f.code),
     ).toEqual([]);
-    const proved = derive(await proveOnWorld(job));
+    const proved = derived(await proveOnWorld(job));
     const wrong = proved.proof.tests.flatMap((t) =>
       t.measures
         .filter((m) => m.verdict !== 'pass')

@@ -18,12 +18,12 @@ const READING_MS = 20_000;
 const TEST_MS = 240_000;
 
 /** The job with the readings that the house gives. */
-export async function proveOnWorld(job: Job, options: ProveOptions = {}): Promise<Job> {
+export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions = {}): Promise<J> {
   const { faults = [], startAt = '2026-03-01T09:00:00.000Z', by = 'rig', tests = Number.POSITIVE_INFINITY } = options;
   const rig = clientFor(job, faults);
   let at = Date.parse(startAt);
   const readings: Record<string, Reading> = { ...job.readings };
-  for (const test of derive(job).proof.tests.slice(0, tests)) {
+  for (const test of derive(job).shared.proof.tests.slice(0, tests)) {
     for (const { measure, value } of await testRunner[job.family](rig, test)) {
       at += READING_MS;
       readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {

@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
-import type { Job } from '../src/core/job/schema';
+import { jobAs } from '../src/core/job/measured';
+import type { LowVoltageJob } from '../src/core/job/schema';
 import type { RigState } from '../src/core/rig/protocol';
+import { derived } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 import { Registration } from './registration';
 import { createRig } from './server';
 import { World } from './world';
 
-const file = (value: object): Job => {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+const file = (value: object): LowVoltageJob => {
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const five = file({
   device: 't24-five',
@@ -24,8 +25,8 @@ const staged = file({
   survey: { lines: 'r red, c blue, w1 white, w2 brown, y1 yellow, y2 orange, g green' },
 });
 
-const proofOn = async (job: Job, faults: string[]): Promise<Record<string, string>> =>
-  Object.fromEntries(derive(await proveOnWorld(job, { faults })).proof.tests.map((t) => [t.id, t.verdict]));
+const proofOn = async (job: LowVoltageJob, faults: string[]): Promise<Record<string, string>> =>
+  Object.fromEntries(derived(await proveOnWorld(job, { faults })).proof.tests.map((t) => [t.id, t.verdict]));
 
 describe('a house as planned', () => {
   it('passes the whole proof, one stage and two', async () => {

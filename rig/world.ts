@@ -8,7 +8,9 @@ import type { Solution } from '../src/core/circuit/solve';
 import { meterReading } from '../src/core/circuit/solve';
 import { derive } from '../src/core/derive';
 import type { DeviceSheet } from '../src/core/devices/sheet';
+import { ownOf } from '../src/core/family/registry';
 import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/house/two-node';
+import { seenAs } from '../src/core/job/measured';
 import type { Job } from '../src/core/job/schema';
 import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
@@ -85,8 +87,9 @@ export class World {
   private burnerShare = 0;
   private powered = false;
 
-  constructor(job: Job, faultIds: readonly string[], outdoorCelsius: number, roomCelsius: number) {
-    const d = derive(job);
+  constructor(kept: Job, faultIds: readonly string[], outdoorCelsius: number, roomCelsius: number) {
+    const d = ownOf(derive(kept), '24v');
+    const job = seenAs(kept, '24v');
     if (!d.sheet || !d.installed || d.predictionsOf !== 'plan') {
       throw new RigError(
         'This job has no plan to build a house from: it needs a readable survey, a device and a way to power it.',

@@ -2,8 +2,8 @@
  * Everything a job implies, by pure functions, in the browser, on the server and in the CLI alike.
  * Families plug in by the registry; nothing here asks which family it serves.
  */
-import type { Derived } from './family/contract';
-import { familyOf } from './family/registry';
+import type { Shared } from './family/contract';
+import { type Derived, familyOf } from './family/registry';
 import type { Job } from './job/schema';
 import { nextStop, progress } from './progress';
 import { inUnits, saidInUnits } from './units/localise';
@@ -12,55 +12,44 @@ export type { Derived };
 
 /** @param now ISO time for things that expire; null where time does not matter */
 export function derive(job: Job, now: string | null = null): Derived {
-  const family = familyOf(job);
-  const own = family.derive(job, now);
-  const { questions, findings, proof, kit, sentence } = own.shared;
-  const derived: Derived = {
-    ...own,
-    questions,
-    findings,
-    proof,
-    parts: kit,
-    system: { ...own.system, sentence },
-    stops: [],
-    next: 'arrive',
-  };
-  const stops = progress(job, derived, family);
-  return inJobUnits({ ...derived, stops, next: nextStop(stops) }, job);
+  const { module, job: seen } = familyOf(job);
+  const { own, shared } = module.derive(seen, now);
+  const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
+  const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
+  if (job.units === 'si') return derived as Derived;
+  const say = <T>(value: T): T => saidInUnits(value, job.units);
+  return {
+    ...derived,
+    own: { ...(own as object), ...(module.inUnits(own, say) as object) },
+    shared: sharedInUnits(shared, job.units),
+    stops: stops.map((s) => ({ ...s, blockers: say(s.blockers) })),
+    // One module gave both the family's name and its results.
+  } as Derived;
 }
 
 /** What is read by people, in the units the job is kept in; figures stay SI. */
-function inJobUnits(d: Derived, job: Job): Derived {
-  const { units } = job;
-  if (units === 'si') return d;
+function sharedInUnits(shared: Shared, units: Job['units']): Shared {
   const say = <T>(value: T): T => saidInUnits(value, units);
-  const tests = d.proof.tests.map((t) => ({
+  const tests = shared.proof.tests.map((t) => ({
     ...t,
     ...say({ title: t.title, set: t.set, must: t.must, why: t.why, ...(t.caution ? { caution: t.caution } : {}) }),
     measures: t.measures.map((m) => ({ ...m, what: inUnits(m.what, units), source: inUnits(m.source, units) })),
   }));
-  const proof = { ...d.proof, tests, heldBy: say(d.proof.heldBy) };
-  const sentence = inUnits(d.system.sentence, units);
-  const questions = say(d.questions);
-  const findings = say(d.findings);
-  const settings = { canonical: say(d.shared.settings.canonical), card: say(d.shared.settings.card) };
   return {
-    ...d,
-    ...familyOf(job).inUnits(d, say),
-    system: { ...d.system, sentence },
-    questions,
-    findings,
-    proof,
-    shared: { ...d.shared, sentence, questions, findings, proof, settings },
-    stops: d.stops.map((s) => ({ ...s, blockers: say(s.blockers) })),
+    ...shared,
+    sentence: inUnits(shared.sentence, units),
+    questions: say(shared.questions),
+    findings: say(shared.findings),
+    proof: { ...shared.proof, tests, heldBy: say(shared.proof.heldBy) },
+    settings: { canonical: say(shared.settings.canonical), card: say(shared.settings.card) },
   };
 }
 
 /** The derived job as one plain JSON object, for the CLI and for other programs. */
 export function derivedJson(job: Job, now: string | null = null): Record<string, unknown> {
-  const d = derive(job, now);
+  const { own, shared, stops } = derive(job, now);
   return {
-    ...familyOf(job).json(d),
-    stops: d.stops.map(({ blockers, ...s }) => ({ ...s, blockers: blockers.map((b) => b.code) })),
+    ...familyOf(job).module.json(own, shared),
+    stops: stops.map(({ blockers, ...s }) => ({ ...s, blockers: blockers.map((b) => b.code) })),
   };
 }

@@ -1,21 +1,22 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { derive } from './derive';
+import { ownOf } from './family/registry';
 import { readJobValue } from './job/file';
 import { emptyJob, type Job } from './job/schema';
 import { parseJobTrials, tryOnCopy } from './try-job';
 
 const job = (value: object): Job => {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.job;
 };
 const furnace = job(JSON.parse(readFileSync('demo/examples/minimal.json', 'utf8')) as object);
-const boiler = job({ family: 'boiler', device: 'rc2-radio', boiler: { plant: 'zone-valves', input: 'live' } });
+const boiler = job({ family: 'boiler', device: 'rc2-radio', survey: { plant: 'zone-valves', input: 'live' } });
 const floor = job({
   family: 'floor',
   device: 'fs4-screen',
-  floor: { supplyVolts: 240, mats: { m1: { ratedWatts: 450, ratedVolts: 240 } } },
+  survey: { supplyVolts: 240, mats: { m1: { ratedWatts: 450, ratedVolts: 240 } } },
 });
 const tried = (on: Job, line: string) => {
   const lines = parseJobTrials(line, on, derive(on));
@@ -27,7 +28,7 @@ const tried = (on: Job, line: string) => {
 
 describe('what if, on a copy', () => {
   it('a setting that contradicts the equipment is named, by key or by name', () => {
-    const settings = derive(furnace).settings.canonical.filter((s) => s.wrong.length > 0);
+    const settings = derive(furnace).shared.settings.canonical.filter((s) => s.wrong.length > 0);
     const [s] = settings;
     if (!s?.wrong[0]) throw new Error('no setting can be wrong');
     const before = JSON.stringify(furnace);
@@ -40,7 +41,7 @@ describe('what if, on a copy', () => {
   });
 
   it('a wire taken off a plant stops what it called; put back it changes nothing', () => {
-    const call = derive(boiler).boiler?.wires.find((w) => [w.a, w.b].some((x) => x === 'BOILER.SL'));
+    const call = ownOf(derive(boiler), 'boiler').wires.find((w) => [w.a, w.b].some((x) => x === 'BOILER.SL'));
     if (!call) throw new Error('no call wire');
     const { result } = tried(boiler, `off ${call.a} ${call.b}`);
     expect(result?.runs.some((r) => r.now.includes('boiler') && !r.would.includes('boiler'))).toBe(true);
@@ -52,7 +53,9 @@ describe('what if, on a copy', () => {
   });
 
   it('supply on the probe’s terminals of a floor is a blocker', () => {
-    const probe = Object.entries(derive(floor).floor?.sheet?.terminals ?? {}).find(([, c]) => c === 'probe-1')?.[0];
+    const probe = Object.entries(ownOf(derive(floor), 'floor').sheet?.terminals ?? {}).find(
+      ([, c]) => c === 'probe-1',
+    )?.[0];
     const { result } = tried(floor, `${probe} l`);
     expect(result?.raised.map((f) => f.severity)).toContain('blocker');
   });

@@ -22,11 +22,11 @@ const same = (a: Finding, b: Finding): boolean => a.code === b.code && a.message
 /** @param now for what depends on the hour, as derive takes it */
 export function tryOnCopy(job: Job, edit: (job: Job) => Job, now?: string): JobTrial {
   const [before, after] = [derive(job, now), derive(edit(job), now)];
-  const { runs } = familyOf(job);
-  const [was, then] = [runs(before), runs(after)];
+  const { runs } = familyOf(job).module;
+  const [was, then] = [runs(before.own), runs(after.own)];
   return {
-    raised: after.findings.filter((f) => !before.findings.some((x) => same(x, f))),
-    cleared: before.findings.filter((f) => !after.findings.some((x) => same(x, f))),
+    raised: after.shared.findings.filter((f) => !before.shared.findings.some((x) => same(x, f))),
+    cleared: before.shared.findings.filter((f) => !after.shared.findings.some((x) => same(x, f))),
     runs: [...then].flatMap(([name, t]) =>
       was.get(name) === t ? [] : [{ name, now: was.get(name) ?? 'nothing', would: t }],
     ),
@@ -68,11 +68,11 @@ function settingTrial(text: string, d: Derived): JobTrialLine {
 }
 
 /** Each entry of a typed line, comma between. Never throws. */
-export function parseJobTrials(line: string, job: Pick<Job, 'family'>, d: Derived): JobTrialLine[] {
+export function parseJobTrials(line: string, job: Job, d: Derived): JobTrialLine[] {
   return line
     .slice(0, 1000)
     .split(/[,;\n]/)
     .map((t) => t.trim())
     .filter((t) => t !== '')
-    .map((text) => (/^set\s/i.test(text) ? settingTrial(text, d) : familyOf(job).trial(text, d)));
+    .map((text) => (/^set\s/i.test(text) ? settingTrial(text, d) : familyOf(job).module.trial(text, d.own)));
 }

@@ -5,6 +5,7 @@ import { Family } from '@core/job/schema';
 import type { StopId } from '@core/run';
 import dynamic from 'next/dynamic';
 import type { ComponentType } from 'react';
+import { Plate } from './arrive/plate';
 
 /** The stops a boiler job has in its own form; the others serve every family. */
 const BOILER: Partial<Record<StopId, ComponentType>> = {
@@ -28,12 +29,23 @@ const FLOOR: Partial<Record<StopId, ComponentType>> = {
   week: dynamic(() => import('./floor/week').then((m) => m.FloorWeek)),
 };
 
+const LOW_VOLTAGE: FamilyScreens['stops'] = {
+  'make-safe': dynamic(() => import('./make-safe/make-safe').then((m) => m.MakeSafe)),
+  survey: dynamic(() => import('./survey/survey').then((m) => m.Survey)),
+  decide: dynamic(() => import('./decide/decide').then((m) => m.Decide)),
+  connect: dynamic(() => import('./connect/connect').then((m) => m.Connect)),
+  'power-up': dynamic(() => import('./power-up/power-up').then((m) => m.PowerUp)),
+  'set-up': dynamic(() => import('./set-up/set-up').then((m) => m.SetUp)),
+};
+
 export interface FamilyScreens {
   name: string;
   /** What a job of it is recognised by, standing before the wall. */
   known: string;
   /** Stops in the family's own form; the others are served by the common ones. */
   stops: Partial<Record<StopId, ComponentType>>;
+  /** The device in small, where its plate tells it apart. */
+  plate?: ComponentType<{ sheet: never }>;
   /** Beside the tests: what the plant does in the state a test asks for. */
   besideProof: ComponentType<{ state: string | undefined }> | null;
 }
@@ -42,7 +54,8 @@ export const FAMILY_SCREENS: Readonly<Record<Family, FamilyScreens>> = {
   '24v': {
     name: '24 V control',
     known: 'Thin coloured cores under letters: R, C, W, Y, G. A furnace, air handler or heat pump.',
-    stops: {},
+    stops: LOW_VOLTAGE,
+    plate: Plate,
     besideProof: null,
   },
   boiler: {

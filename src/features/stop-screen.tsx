@@ -7,14 +7,10 @@ import type { ComponentType, ReactNode } from 'react';
 import { FAMILY_SCREENS } from './families';
 import { useJob } from './shell/job-context';
 
-const SCREENS: Record<StopId, ComponentType> = {
+/** Stops every family has in one form, unless it has its own. */
+const SCREENS: Partial<Record<StopId, ComponentType>> = {
   arrive: dynamic(() => import('./arrive/arrive').then((m) => m.Arrive)),
-  'make-safe': dynamic(() => import('./make-safe/make-safe').then((m) => m.MakeSafe)),
-  survey: dynamic(() => import('./survey/survey').then((m) => m.Survey)),
-  decide: dynamic(() => import('./decide/decide').then((m) => m.Decide)),
-  connect: dynamic(() => import('./connect/connect').then((m) => m.Connect)),
-  'power-up': dynamic(() => import('./power-up/power-up').then((m) => m.PowerUp)),
-  'set-up': dynamic(() => import('./set-up/set-up').then((m) => m.SetUp)),
+  'make-safe': dynamic(() => import('./mains/make-safe').then((m) => m.MainsMakeSafe)),
   week: dynamic(() => import('./week/week').then((m) => m.Week)),
   proof: dynamic(() => import('./proof/proof').then((m) => m.Proof)),
   'hand-over': dynamic(() => import('./hand-over/hand-over').then((m) => m.HandOver)),
@@ -23,5 +19,5 @@ const SCREENS: Record<StopId, ComponentType> = {
 export function StopScreen({ stop }: { stop: StopId }): ReactNode {
   const { job } = useJob();
   const Screen = FAMILY_SCREENS[job.family].stops[stop] ?? SCREENS[stop];
-  return <Screen />;
+  return Screen ? <Screen /> : null;
 }

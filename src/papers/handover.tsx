@@ -4,6 +4,7 @@ import type { Job } from '@core/job/schema';
 import { Document, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import { customerBlocks } from './customer';
 import { type PageSize, Pages, paragraphHeight } from './pages';
+import { sizeOf } from './paper-size';
 import { css, registerFaces } from './parts';
 import { recordBlocks } from './record';
 
@@ -15,7 +16,8 @@ const SENTENCE = 12;
 
 /** Heads of the two sections: their texts, and the points they take, however long the names are. */
 export function heads(job: Job, derived: Derived, size: PageSize): { customer: Head; record: Head } {
-  const { system, proof, shared } = derived;
+  const { shared } = derived;
+  const { proof, sentence } = shared;
   const whose = [nameOf(job), job.site.customer].filter(Boolean).join(' · ');
   const which = [
     nameOf(job),
@@ -32,11 +34,8 @@ export function heads(job: Job, derived: Derived, size: PageSize): { customer: H
     customer: { height: TITLE + paragraphHeight(whose, size), lines: [whose] },
     record: {
       height:
-        TITLE +
-        paragraphHeight(which, size) +
-        paragraphHeight(system.sentence, size, SENTENCE) +
-        paragraphHeight(shown, size),
-      lines: [which, system.sentence, shown],
+        TITLE + paragraphHeight(which, size) + paragraphHeight(sentence, size, SENTENCE) + paragraphHeight(shown, size),
+      lines: [which, sentence, shown],
     },
   };
 }
@@ -45,8 +44,6 @@ interface Head {
   height: number;
   lines: string[];
 }
-
-export const sizeOf = (job: Job): PageSize => (job.units === 'us' || job.survey.region === 'NA' ? 'LETTER' : 'A4');
 
 export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Array> {
   registerFaces();

@@ -1,10 +1,11 @@
 /** A sheet of labels to print and cut: each folds round its conductor, the same on both faces. */
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
-import { type ConductorLabel, conductorLabels } from '@core/record/labels';
+import type { ConductorLabel } from '@core/lowvoltage/labels';
 import { insulation } from '@core/survey/colours.data';
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
+import { labelsOf } from './families';
 import { css, Foot, registerFaces } from './parts';
 
 export type SheetSize = 'A4' | 'LETTER';
@@ -38,8 +39,7 @@ const faceOf = (l: ConductorLabel): ReactNode => (
 export async function labelsPdf(job: Job, derived: Derived, size: SheetSize): Promise<Uint8Array> {
   registerFaces();
   const name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
-  // Where each goes is only printed once it is decided.
-  const labels = conductorLabels(job, derived.powering?.chosen ? derived.wiring : null);
+  const labels = labelsOf(job, derived);
   return renderToBuffer(
     <Document title={`Labels: ${name}`} creator="Augerset" producer="Augerset">
       <Page size={size} style={css.page}>

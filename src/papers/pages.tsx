@@ -3,20 +3,18 @@
  * or a word taller than a page never ends; so what fits is worked out beforehand, from the faces' widths, and every
  * page is laid out on its own.
  */
+
+import type { PaperLine, PaperPart } from '@core/record/paper-part';
 import { Page, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
-import { type Column, css, Foot, Table } from './parts';
+import { css, Foot, Table } from './parts';
 
 export type PageSize = 'A4' | 'LETTER';
 
-export interface Line {
-  text: string;
-  tone?: 'plain' | 'soft' | 'wrong' | 'bold' | 'mono';
-}
+export type Line = PaperLine;
 
 export type Block =
-  | { kind: 'table'; heading?: string; columns: readonly Column[]; rows: readonly (readonly string[])[] }
-  | { kind: 'lines'; heading?: string; lines: readonly Line[] }
+  | PaperPart
   /** Drawn, of known height in points; never broken. */
   | { kind: 'drawing'; heading?: string; height: number; node: ReactNode };
 

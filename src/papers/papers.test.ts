@@ -3,9 +3,10 @@ import { demoJobs } from '../../demo/jobs';
 import { derive } from '../core/derive';
 import { emptyJob, type Job } from '../core/job/schema';
 import { customerBlocks } from './customer';
-import { handoverPdf, heads, sizeOf } from './handover';
+import { handoverPdf, heads } from './handover';
 import { labelsPdf } from './labels';
 import { paged } from './pages';
+import { sizeOf } from './paper-size';
 import { recordBlocks } from './record';
 import { worklistPdf } from './worklist';
 

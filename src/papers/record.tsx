@@ -1,11 +1,11 @@
 /** The technical record, block by block: seal, wiring, settings, readings against predictions, what was found, what is left. */
 
-import { CENTRE, centreLayout } from '@core/boiler/centre-layout';
-import { netsOf, terminalOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
+import { familyOf } from '@core/family/registry';
+import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
 import { allReadings } from '@core/job/readings';
-import type { Job } from '@core/job/schema';
+import type { Job, Reading } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { followUps } from '@core/record/handover';
@@ -14,12 +14,10 @@ import { STOPS } from '@core/run';
 import { Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { checkRecord } from '../signing/signature';
-import { floorBlocks } from './floor';
+import { drawnRecord } from './families';
 import type { Block, Line } from './pages';
 import { css } from './parts';
 import { SquareCode } from './square-code';
-import { StripPaper, stripHeight } from './strip-paper';
-import { PAPER_WIDTH, WiringCentrePaper } from './wiring-centre';
 
 const VERDICT = {
   pass: 'as predicted',
@@ -70,153 +68,12 @@ function sealBlocks(job: Job): Block[] {
   return blocks;
 }
 
-function stripBlocks(_job: Job, derived: Derived): Block[] {
-  const { wiring, sheet } = derived;
-  const blocks: Block[] = [];
-  if (wiring)
-    blocks.push(
-      {
-        kind: 'drawing',
-        heading: 'Terminals',
-        height: stripHeight(wiring),
-        node: <StripPaper wiring={wiring} device={sheet?.name ?? 'device'} />,
-      },
-      {
-        kind: 'table',
-        columns: [
-          { head: 'Conductor', width: 22 },
-          { head: 'Old wall', width: 13, mono: true },
-          { head: 'New wall', width: 13, mono: true },
-          { head: 'Board', width: 16, mono: true },
-          { head: 'Why', width: 36 },
-        ],
-        rows: wiring.rows.map((r) => [
-          r.colour,
-          r.oldWall ?? '–',
-          r.newWall ?? (r.joined ? 'joined' : 'capped'),
-          r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`,
-          r.why,
-        ]),
-      },
-      { kind: 'lines', lines: wiring.jumpers.map((j) => ({ text: `${j.what}. ${j.why}`, tone: 'soft' })) },
-    );
-  return blocks;
-}
-
-function plantBlocks(job: Job, derived: Derived): Block[] {
-  const { boiler } = derived;
-  const blocks: Block[] = [];
-  if (boiler && boiler.nets.length > 0) {
-    const nets = boiler.traced ? netsOf(boiler.traced) : boiler.nets;
-    blocks.push(
-      {
-        kind: 'drawing',
-        heading: 'Wiring centre',
-        height: (PAPER_WIDTH * centreLayout(boiler.parts, nets, false).height) / CENTRE.width,
-        node: <WiringCentrePaper parts={boiler.parts} nets={nets} />,
-      },
-      {
-        kind: 'table',
-        columns: [
-          { head: 'Terminal', width: 12, mono: true },
-          { head: 'Carries', width: 24 },
-          { head: 'Joins', width: 64, mono: true },
-        ],
-        rows: nets.map((n, i) => [String(terminalOf(n, i)), n.name, n.points.join(', ')]),
-      },
-      {
-        kind: 'table',
-        columns: [
-          { head: 'Demand', width: 34 },
-          { head: 'Boiler', width: 16 },
-          { head: 'Heats', width: 50 },
-        ],
-        rows: boiler.demands.map((d) => {
-          const r = d.wired ?? d.planned;
-          return [
-            d.name,
-            r.boilerFires ? 'fires' : 'off',
-            [r.toCylinder ? 'cylinder' : '', r.toRadiators ? 'radiators' : ''].filter(Boolean).join(', ') || '–',
-          ];
-        }),
-      },
-      {
-        kind: 'lines',
-        lines: [
-          {
-            text: `Receiver ${job.device.serial ? `serial ${job.device.serial}` : 'serial not noted'}${
-              job.device.hardwareAddress ? `, pairing id ${job.device.hardwareAddress}` : ''
-            }.${boiler.cores
-              .map((c) => ` Core ${c.colour}: ${c.can.join(' or ') || 'not known'}, kept and sleeved.`)
-              .join('')}`,
-          },
-          ...boiler.settings.card.map((r) => ({ text: `${r.name}: ${r.enter} (${r.where})` })),
-        ],
-      },
-    );
-  }
-  return blocks;
-}
-
-/** What each family draws and tables of its wiring. */
-const WIRING: Readonly<Record<Job['family'], (job: Job, derived: Derived) => Block[]>> = {
-  '24v': stripBlocks,
-  boiler: plantBlocks,
-  floor: (job, { floor }) => (floor ? floorBlocks(job, floor) : []),
-};
-
-function settingBlocks(job: Job, derived: Derived): Block[] {
-  const { wiring, budget, settings } = derived;
-  const blocks: Block[] = [];
-  if (wiring && wiring.accessories.length > 0)
-    blocks.push({
-      kind: 'table',
-      heading: 'Accessories',
-      columns: [
-        { head: 'What', width: 22 },
-        { head: 'Output', width: 20, mono: true },
-        { head: 'Power', width: 40 },
-        { head: 'Told “fed”', width: 18 },
-      ],
-      rows: wiring.accessories.map((a) => [
-        a.accessory.kind,
-        a.terminals.join(' '),
-        a.fed ? `from R, returning to C at the ${a.returns}` : a.isolated ? 'its own, by isolating relay' : 'its own',
-        a.answerFed === null ? 'not asked' : a.answerFed ? 'yes' : 'no',
-      ]),
-    });
-  if (budget)
-    blocks.push({
-      kind: 'lines',
-      lines: [
-        {
-          text: `Transformer: ${budget.va.toFixed(1)} of ${budget.ratedVA} VA in the worst state (${budget.state}).`,
-          tone: 'soft',
-        },
-      ],
-    });
-  if (settings.card.length > 0)
-    blocks.push({
-      kind: 'table',
-      heading: 'Settings',
-      columns: [
-        { head: 'Where', width: 30, mono: true },
-        { head: 'Entered', width: 14, mono: true },
-        { head: 'Means', width: 26 },
-        { head: 'Why', width: 30 },
-      ],
-      rows: settings.card.map((r) => [
-        r.where,
-        r.enter,
-        `${r.name}: ${r.value}${job.setUp.entered[r.key] ? '' : ' (not ticked)'}`,
-        r.why,
-      ]),
-    });
-  return blocks;
-}
+/** What a reading that is not between two points is of. */
+const readingOf = (job: Job, r: Reading): string =>
+  [r.of, measuredWords(job, r) ?? r.measure].filter(Boolean).join(', ');
 
 function readingBlocks(job: Job, derived: Derived): Block[] {
-  const { proof } = derived;
+  const { proof } = derived.shared;
   const blocks: Block[] = [];
   const readings = proof.tests.flatMap((t) =>
     t.verdict === 'skipped'
@@ -251,9 +108,9 @@ function readingBlocks(job: Job, derived: Derived): Block[] {
     .map((r) => [
       minute(r.at),
       STOPS.find((s) => s.id === r.stop)?.name ?? '',
-      r.a && r.b ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}` : (r.measure ?? ''),
+      r.a && r.b ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}` : readingOf(job, r),
       r.state ?? '',
-      `${valueText(r.quantity, r.value, job.units)}${r.struck ? ' (struck)' : ''}`,
+      `${r.words ?? valueText(r.quantity, r.value, job.units)}${r.struck ? ' (struck)' : ''}`,
     ]);
   if (others.length > 0)
     blocks.push({
@@ -291,7 +148,7 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
         d.mended ? 'mended' : 'open',
       ]),
     });
-  const open = derived.findings.filter((f) => f.severity !== 'note');
+  const open = derived.shared.findings.filter((f) => f.severity !== 'note');
   if (open.length > 0)
     blocks.push({
       kind: 'lines',
@@ -311,10 +168,13 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
   return blocks;
 }
 
-export const recordBlocks = (job: Job, derived: Derived): Block[] => [
-  ...sealBlocks(job),
-  ...WIRING[job.family](job, derived),
-  ...settingBlocks(job, derived),
-  ...readingBlocks(job, derived),
-  ...foundBlocks(job, derived),
-];
+export function recordBlocks(job: Job, derived: Derived): Block[] {
+  const { module, job: seen } = familyOf(job);
+  return [
+    ...sealBlocks(job),
+    ...drawnRecord(job, derived),
+    ...module.papers(seen, derived.own),
+    ...readingBlocks(job, derived),
+    ...foundBlocks(job, derived),
+  ];
+}

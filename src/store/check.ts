@@ -3,9 +3,10 @@
  * first entry that does not fit is named.
  */
 import type { Client, Row } from '@libsql/client';
-import { applyChanges, sameValue } from '../core/job/changes';
-import { applyOperation, Operation } from '../core/job/operation';
-import { emptyJob, Job } from '../core/job/schema';
+import { sameValue } from '../core/job/changes';
+import { readJob } from '../core/job/first-version';
+import { Operation } from '../core/job/operation';
+import { Replay } from '../core/job/replay';
 import { chainHash } from '../core/record/canonical';
 import { checkRecord } from '../signing/signature';
 import { GENESIS } from './journal';
@@ -36,7 +37,7 @@ async function checkJob(client: Client, id: string): Promise<{ entries: number }
     args: [id],
   });
   let chain = GENESIS;
-  let job = emptyJob();
+  const replay = new Replay();
   let expected = 0;
   for (const r of rows) {
     expected += 1;
@@ -52,24 +53,22 @@ async function checkJob(client: Client, id: string): Promise<{ entries: number }
     if (chain !== r.hash) return broken(seq, 'is not what was chained: its hash differs');
     if (operation.job !== id || operation.id !== r.id || operation.by.client !== r.client)
       return broken(seq, 'is filed under another name than its own');
-    if (operation.kind === 'create') {
-      // A job begins as it was given, a sealed record with its seal.
-      const begun = Job.safeParse(applyChanges(job, operation.changes).value);
-      if (!begun.success || seq !== 1 || r.conflicts !== '[]') return broken(seq, 'does not begin a job');
-      job = begun.data;
-      continue;
-    }
-    const applied = applyOperation(job, operation);
-    if (!applied.ok) return broken(seq, `does not fit the job before it (${applied.refusal.message})`);
-    if (!saysSame(String(r.conflicts), applied.conflicts)) return broken(seq, 'says otherwise what it wrote over');
-    job = applied.job;
+    if (operation.kind === 'create' && (seq !== 1 || r.conflicts !== '[]')) return broken(seq, 'does not begin a job');
+    const taken = replay.take(operation);
+    if ('refused' in taken)
+      return broken(
+        seq,
+        operation.kind === 'create' ? taken.refused : `does not fit the job before it (${taken.refused})`,
+      );
+    if (!saysSame(String(r.conflicts), taken.conflicts)) return broken(seq, 'says otherwise what it wrote over');
   }
+  const job = replay.job();
   const [row] = (await client.execute({ sql: 'SELECT * FROM jobs WHERE id = ?', args: [id] })).rows;
   if (!row) return broken(null, 'has a journal and no snapshot');
   if (Number(row.seq) !== expected) return broken(expected + 1, 'is counted by the snapshot and not in the journal');
   if (row.chain !== chain) return broken(expected, 'is not the end of the chain that the snapshot names');
   try {
-    if (!sameValue(Job.parse(JSON.parse(String(row.snapshot))), job))
+    if (!sameValue(readJob(JSON.parse(String(row.snapshot))), job))
       return broken(null, 'has a snapshot that its journal does not give');
   } catch {
     return broken(null, 'has a snapshot that cannot be read');

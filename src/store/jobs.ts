@@ -6,9 +6,11 @@ import type { InValue } from '@libsql/client';
 import { and, asc, desc, eq, gt, like, lt, lte, ne, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import * as z from 'zod';
-import { applyChanges, type Conflict, diff, sameValue } from '../core/job/changes';
+import { type Conflict, diff, sameValue } from '../core/job/changes';
+import { readJob } from '../core/job/first-version';
 import { applyOperation, Operation, type Refusal } from '../core/job/operation';
-import { emptyJob, Job } from '../core/job/schema';
+import { Replay } from '../core/job/replay';
+import { emptyJob, JOB_VERSION, type Job } from '../core/job/schema';
 import { chainHash } from '../core/record/canonical';
 import { sealDigest } from '../core/record/seal';
 import { signDigest } from '../signing/signature';
@@ -66,7 +68,7 @@ export class UnreadableJob extends Error {
 
 function readSnapshot(text: string): Job {
   try {
-    return Job.parse(JSON.parse(text));
+    return readJob(JSON.parse(text));
   } catch (error) {
     const issue = error instanceof z.ZodError ? error.issues[0] : undefined;
     throw new UnreadableJob(
@@ -151,15 +153,9 @@ export async function jobAt(id: string, seq: number): Promise<Job | null> {
     .where(and(eq(operations.job, id), lte(operations.seq, seq)))
     .orderBy(asc(operations.seq));
   if (rows.at(-1)?.seq !== seq) return null;
-  let job = emptyJob();
-  for (const { operation } of rows.map(entryOf)) {
-    if (operation.kind === 'create') job = Job.parse(applyChanges(job, operation.changes).value);
-    else {
-      const applied = applyOperation(job, operation);
-      if (applied.ok) job = applied.job;
-    }
-  }
-  return job;
+  const replay = new Replay();
+  for (const { operation } of rows.map(entryOf)) replay.take(operation);
+  return replay.job();
 }
 
 /** The latest entries that wrote over something, oldest first. */
@@ -181,7 +177,8 @@ export async function ownEntries(job: string, client: string, limit = 200): Prom
     .where(and(eq(operations.job, job), eq(operations.client, client)))
     .orderBy(desc(operations.seq))
     .limit(limit);
-  return rows.reverse().map((r) => Operation.parse(JSON.parse(r.body)));
+  const operations_ = rows.reverse().map((r) => Operation.parse(JSON.parse(r.body)));
+  return operations_;
 }
 
 export interface AppendResult {
@@ -294,11 +291,14 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
     base,
     at: new Date().toISOString(),
     by: { client: 'store', name: 'this store' },
+    version: JOB_VERSION,
     kind: 'sign',
     label: 'Sign the record',
     changes: [{ path: ['signature'], ...(of.signature ? { from: of.signature } : {}), to: signature }],
   });
-  for (const operation of incoming) {
+  for (const sent of incoming) {
+    // Whatever is written from now on is of today's format.
+    const operation: Operation = { ...sent, version: JOB_VERSION };
     const here = entries.find((e) => e.operation.id === operation.id);
     const [stored] = here
       ? []
@@ -310,7 +310,8 @@ async function tryAppend(id: string, incoming: readonly Operation[]): Promise<Ap
     const known = here ?? (stored && { seq: stored.seq, operation: Operation.parse(JSON.parse(stored.body)) });
     if (known) {
       // Sent again it is accepted again; other content under a known id would be lost without a word.
-      if (sameValue(known.operation, operation)) result.accepted.push({ id: operation.id, seq: known.seq });
+      if (sameValue({ ...known.operation, version: JOB_VERSION }, operation))
+        result.accepted.push({ id: operation.id, seq: known.seq });
       else
         result.refused.push({
           id: operation.id,
@@ -356,6 +357,7 @@ export async function importJob(job: Job, by: Author, at: string, id: string = n
     base: 0,
     at,
     by,
+    version: JOB_VERSION,
     kind: 'create',
     label: 'Start the job',
     changes: diff(emptyJob(), job),

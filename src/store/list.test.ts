@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Operation } from '../core/job/operation';
-import { emptyJob, type Job } from '../core/job/schema';
+import { emptyJob, Job } from '../core/job/schema';
 import { restoreFrom } from './backup';
 import { checkStore } from './check';
 import { store } from './client';
@@ -28,7 +28,7 @@ const edit = (job: string, path: string[], to: unknown, from?: unknown): Operati
   label: 'edit',
   changes: [{ path, to, ...(from === undefined ? {} : { from }) }],
 });
-const make = (more: Partial<Job>): Promise<string> => importJob({ ...emptyJob(), ...more }, by, at);
+const make = (more: object): Promise<string> => importJob(Job.parse({ ...emptyJob(), ...more }), by, at);
 const find = async (search: string, more: Partial<ListQuery> = {}): Promise<string[]> =>
   (await listJobs({ search, archived: false, limit: 60, ...more })).items.map((i) => i.id);
 
@@ -50,7 +50,8 @@ describe('the list', () => {
       number: 'B-771',
       device: { sheet: 't24-five', serial: 'QX9-44/7' },
       handOver: { ...base.handOver, note: 'Key under the "blue" tub' },
-      floor: { ...base.floor, mats: { m: { name: 'Slipmat', ratedWatts: 100 } } },
+      family: 'floor',
+      survey: { mats: { m: { name: 'Slipmat', ratedWatts: 100 } } },
     });
     for (const search of [
       'HALL lifeb',
@@ -61,7 +62,7 @@ describe('the list', () => {
       'QX9-44/7',
       'tub "blue"',
       'slipm',
-      'landed yet',
+      'no mats',
     ])
       expect([search, await find(search)]).toEqual([search, [id]]);
     for (const search of ['life_oat', '100%%x', 'allboat', '"', 'hall XOR', 'words : hall OR x'])

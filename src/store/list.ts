@@ -1,7 +1,7 @@
 /** The list of jobs: searched by a full-text index over everything typed, filtered by state, paged by the store's own count. */
 import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import { COUNT_TO, type JobListItem, type ListState } from '../core/contract/listing';
-import { Job } from '../core/job/schema';
+import { readJob } from '../core/job/first-version';
 import { store } from './client';
 import { jobs } from './schema';
 import { INDEX_RECIPE, readSummary, rowMark, searchWords, summaryOf, tagsOf, unreadable } from './summary';
@@ -95,7 +95,7 @@ export async function refreshIndex(): Promise<number> {
       const { id, seq, snapshot } = found;
       let columns: Partial<typeof jobs.$inferInsert>;
       try {
-        const job = Job.parse(JSON.parse(snapshot));
+        const job = readJob(JSON.parse(snapshot));
         const summary = summaryOf(job);
         columns = {
           words: searchWords(job, summary),

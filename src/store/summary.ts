@@ -1,12 +1,13 @@
 /** What the list shows and finds of a job: made with every snapshot, and again when the recipe changes. */
 import { JobSummary } from '../core/contract/listing';
 import { derive } from '../core/derive';
+import { familyOf } from '../core/family/registry';
 import type { Job } from '../core/job/schema';
 import { canonicalJson, hashText } from '../core/record/canonical';
 import type { jobs } from './schema';
 
 /** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
-export const INDEX_RECIPE = 1;
+export const INDEX_RECIPE = 2;
 
 /** Stands for what cannot be told: a row that cannot be read never takes the list with it. */
 export const unreadable = (why: string): JobSummary => ({
@@ -24,14 +25,14 @@ export function summarise(job: Job): JobSummary {
   const d = derive(job);
   const next = d.stops.find((s) => s.id === d.next);
   return {
-    sentence: d.system.sentence,
+    sentence: d.shared.sentence,
     next: next?.name ?? '',
     nextId: d.next,
     done: d.stops.filter((s) => s.state === 'done').length,
     of: d.stops.length,
-    blockers: d.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
-    failed: d.proof.failed,
-    device: d.sheet?.name ?? '',
+    blockers: d.shared.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
+    failed: d.shared.proof.failed,
+    device: d.shared.sheet?.name ?? '',
   };
 }
 
@@ -83,7 +84,8 @@ export const storable = (text: string): string => text.replace(/[\p{Cc}\p{Cs}]/g
 
 /** Everything somebody typed about the job, and what was found: what search looks in. */
 export function searchWords(job: Job, summary: JobSummary): string {
-  const { site, device, arrive, survey, decide, connect, join, handOver, week, floor, boiler } = job;
+  const { site, device, arrive, decide, connect, join, handOver, week } = job;
+  const { module, job: seen } = familyOf(job);
   const all = [
     job.number,
     site.name,
@@ -95,13 +97,7 @@ export function searchWords(job: Job, summary: JobSummary): string {
     device.serial,
     device.hardwareAddress,
     arrive.note,
-    survey.note,
-    survey.old.note,
-    survey.equipment.nameplate,
-    survey.equipment.secondBoard,
-    survey.seen.mainsLabel,
-    ...Object.values(survey.conductors).flatMap((c) => [c.sheath, c.splice]),
-    ...Object.values(survey.zones).map((z) => z.name),
+    ...module.searched(seen),
     decide.reason,
     ...Object.values(connect.defects).flatMap((d) => [d.where, d.note]),
     join.networkName,
@@ -110,8 +106,7 @@ export function searchWords(job: Job, summary: JobSummary): string {
     ...Object.values(join.tasks).flatMap((t) => [t.what, t.proof]),
     ...Object.values(week.profiles).map((p) => p.name),
     ...Object.values(job.supplies).map((s) => s.name),
-    ...Object.values(floor.mats).map((m) => m.name),
-    ...Object.values(boiler.cores).map((c) => c.colour),
+    ...Object.values(job.readings).map((r) => r.words),
     ...Object.values(job.proof.skipped),
     handOver.note,
     ...job.amendments.map((a) => a.reason),

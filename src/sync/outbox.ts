@@ -1,7 +1,8 @@
 /** What this browser has not yet had confirmed, and the last known state of each job, in IndexedDB. */
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { Operation } from '../core/job/operation';
-import { type Change, Job } from '../core/job/schema';
+import { changesAcross, changesFromFirst, Job1, readJob } from '../core/job/first-version';
+import { applyFirst, type Operation } from '../core/job/operation';
+import { type Change, JOB_VERSION, Job } from '../core/job/schema';
 
 /** Work the server did not take, kept for its author: to apply again, to copy, or to give up. */
 export interface Draft {
@@ -60,8 +61,31 @@ export async function dropOperations(ids: readonly string[]): Promise<void> {
 }
 
 export async function waitingOperations(job: string): Promise<Operation[]> {
-  const all = await (await database()).getAllFromIndex('outbox', 'by-job', job);
-  return all.sort((a, b) => a.order - b.order).map(({ order: _order, ...operation }) => operation);
+  const db = await database();
+  const all = await db.getAllFromIndex('outbox', 'by-job', job);
+  const waiting = all.sort((a, b) => a.order - b.order).map(({ order: _order, ...operation }) => operation);
+  if (waiting.every((o) => o.version !== undefined)) return waiting;
+  return upToDate(waiting, (await db.get('jobs', job))?.job);
+}
+
+/**
+ * What waits from a page of the first version, as today's: each is carried out on the job as that page knew it, and
+ * what it changed is brought up to date. Without that job its paths alone are.
+ */
+function upToDate(waiting: readonly Operation[], kept: unknown): Operation[] {
+  const begun = Job1.safeParse(kept);
+  const today = begun.success ? undefined : Job.safeParse(kept).data;
+  let at = begun.success ? begun.data : null;
+  return waiting.map((operation) => {
+    if (operation.version !== undefined) return operation;
+    const applied = at && applyFirst(at, operation);
+    const changes =
+      at && applied?.ok
+        ? changesAcross(at, applied.job, operation.at)
+        : changesFromFirst(operation.changes, at?.family ?? today?.family ?? '24v');
+    if (applied?.ok) at = applied.job;
+    return { ...operation, changes, version: JOB_VERSION };
+  });
 }
 
 export async function keepJob(kept: Kept): Promise<void> {
@@ -72,8 +96,11 @@ export async function keptJob(id: string): Promise<Kept | undefined> {
   const kept = await (await database()).get('jobs', id);
   if (!kept) return undefined;
   // Kept by an earlier version, or by nobody who could be trusted: it must read as a job today.
-  const job = Job.safeParse(kept.job);
-  return job.success ? { ...kept, job: job.data } : undefined;
+  try {
+    return { ...kept, job: readJob(kept.job) };
+  } catch {
+    return undefined;
+  }
 }
 
 /** Out of the outbox and into the drafts in one step: at no moment is it in neither. */

@@ -7,6 +7,7 @@ import { nanoid } from 'nanoid';
 import { Problems } from '../core/contract/listing';
 import { AppendAnswer, EntryShape, OpenAnswer } from '../core/contract/session';
 import { applyChanges, type Conflict, diff } from '../core/job/changes';
+import { changesFromFirst } from '../core/job/first-version';
 import {
   applyOperation,
   type Operation,
@@ -15,7 +16,7 @@ import {
   undoChanges,
   undoState,
 } from '../core/job/operation';
-import type { Change, Job } from '../core/job/schema';
+import { type Change, JOB_VERSION, type Job } from '../core/job/schema';
 import type { Author } from './author';
 import {
   type Draft,
@@ -200,14 +201,22 @@ export class JobSession {
     return this.push(label, diff(job, edit(job)), more);
   }
 
+  /** An entry of the first version as it would be made today. */
+  private today(operation: Operation): Operation {
+    const { job } = this.state;
+    return operation.version !== undefined || !job
+      ? operation
+      : { ...operation, changes: changesFromFirst(operation.changes, job.family) };
+  }
+
   undo(): void {
     const { undo } = this.state.undo;
-    if (undo) this.push(`Undo: ${undo.label}`, undoChanges(undo), { kind: 'undo', target: undo.id });
+    if (undo) this.push(`Undo: ${undo.label}`, undoChanges(this.today(undo)), { kind: 'undo', target: undo.id });
   }
 
   redo(): void {
     const { redo } = this.state.undo;
-    if (redo) this.push(`Redo: ${redo.label}`, redoChanges(redo), { kind: 'redo', target: redo.id });
+    if (redo) this.push(`Redo: ${redo.label}`, redoChanges(this.today(redo)), { kind: 'redo', target: redo.id });
   }
 
   dismiss(id: string): void {
@@ -224,7 +233,8 @@ export class JobSession {
   applyDraft(draft: Draft): void {
     const { job } = this.state;
     if (!job) return;
-    const { value, conflicts } = applyChanges(job, draft.changes);
+    const old = draft.changes.some(({ path }) => path[0] === 'floor' || path[0] === 'boiler');
+    const { value, conflicts } = applyChanges(job, old ? changesFromFirst(draft.changes, job.family) : draft.changes);
     if (conflicts.some((c) => c.outcome === 'gone')) {
       this.notify({ id: nanoid(), kind: 'refused', text: 'What it belongs to is still gone. Copy it, or give it up.' });
       return;
@@ -259,6 +269,7 @@ export class JobSession {
       base: this.seq,
       at: this.instant(),
       by: this.by(),
+      version: JOB_VERSION,
       kind: 'edit',
       label: label.slice(0, 200),
       changes,

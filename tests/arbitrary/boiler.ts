@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { BOILER_SHEETS } from '../../src/core/boiler/sheet';
 import type { Job } from '../../src/core/job/schema';
-import { jobFile } from '../../src/core/lowvoltage/test-jobs';
+import { anyJob } from '../support/jobs';
 
 const some = <T>(value: fc.Arbitrary<T>): fc.Arbitrary<T | undefined> => fc.option(value, { nil: undefined });
 const clean = (value: unknown): object => JSON.parse(JSON.stringify(value)) as object;
@@ -55,4 +55,4 @@ export const boilerJob: fc.Arbitrary<Job> = fc
       internet: some(fc.boolean()),
     }),
   })
-  .map(({ device, units, boiler }) => jobFile(clean({ family: 'boiler', device, units, boiler })));
+  .map(({ device, units, boiler }) => anyJob(clean({ family: 'boiler', device, units, survey: boiler })));

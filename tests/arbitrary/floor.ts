@@ -2,8 +2,9 @@
 import fc from 'fast-check';
 import { FLOOR_SHEETS } from '../../src/core/floor/sheet';
 import { floorWeek } from '../../src/core/floor/week';
-import type { Job } from '../../src/core/job/schema';
-import { jobFile } from '../../src/core/lowvoltage/test-jobs';
+import { jobAs } from '../../src/core/job/measured';
+import type { JobOf } from '../../src/core/job/schema';
+import { anyJob } from '../support/jobs';
 
 const some = <T>(value: fc.Arbitrary<T>): fc.Arbitrary<T | undefined> => fc.option(value, { nil: undefined });
 const figure = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true });
@@ -62,10 +63,14 @@ export const askedFloor: fc.Arbitrary<Asked> = fc.record({
 /** Undefined parts left out, as a file has them. */
 const clean = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
-export function floorJobOf({ survey, device, week }: Asked, rename: (i: number) => string = (i) => `m${i}`): Job {
+export function floorJobOf(
+  { survey, device, week }: Asked,
+  rename: (i: number) => string = (i) => `m${i}`,
+): JobOf<'floor'> {
   const mats = Object.fromEntries(survey.mats.map((m, i) => [rename(i), m]));
   const days = week === 'comfort' || week === 'bath' || week === 'sole' || week === 'damp' ? floorWeek(week, 40) : null;
-  return jobFile(
-    clean({ family: 'floor', device, floor: { ...survey, mats }, ...(days ? { week: days } : {}) }) as object,
+  return jobAs(
+    anyJob(clean({ family: 'floor', device, survey: { ...survey, mats }, ...(days ? { week: days } : {}) }) as object),
+    'floor',
   );
 }

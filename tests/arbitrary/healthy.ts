@@ -3,8 +3,8 @@
  * drawn at random (cable, transformer, colours, device, accessories, units) leaves them in order.
  */
 import fc from 'fast-check';
-import type { Job } from '../../src/core/job/schema';
-import { jobFile } from '../../src/core/lowvoltage/test-jobs';
+import type { Job, JobOf, LowVoltageJob } from '../../src/core/job/schema';
+import { anyJob, jobFile } from '../support/jobs';
 
 const some = <T>(value: fc.Arbitrary<T>): fc.Arbitrary<T | undefined> => fc.option(value, { nil: undefined });
 const clean = (value: unknown): object => JSON.parse(JSON.stringify(value)) as object;
@@ -68,7 +68,7 @@ const TEMPLATES: readonly Template[] = [
   },
 ];
 
-export const healthyLowVoltage: fc.Arbitrary<Job> = fc
+export const healthyLowVoltage: fc.Arbitrary<LowVoltageJob & JobOf<'24v'>> = fc
   .record({
     template: fc.constantFrom(...TEMPLATES),
     device: fc.nat(),
@@ -123,12 +123,12 @@ export const healthyBoiler: fc.Arbitrary<Job> = fc
     heads: some(fc.integer({ min: 1, max: 2 })),
   })
   .map(({ plant: { device, ...plant }, zones, pumpOverrun, litres, flowCelsius, units, heads }) =>
-    jobFile(
+    anyJob(
       clean({
         family: 'boiler',
         device,
         units,
-        boiler: {
+        survey: {
           ...plant,
           ...(plant.plant === 'zone-valves' ? { heatingZones: zones } : {}),
           ...(plant.plant === 'gravity' ? {} : { pumpOverrun }),
@@ -161,12 +161,12 @@ export const healthyFloor: fc.Arbitrary<Job> = fc
     const type = device === 'fs4-screen' ? 12_000 : 10_000;
     const beta = 3950;
     const ohms = type * Math.exp(beta * (1 / (celsius + 273.15) - 1 / 298.15));
-    return jobFile(
+    return anyJob(
       clean({
         family: 'floor',
         device,
         units,
-        floor: {
+        survey: {
           region: region.region,
           supplyVolts: region.volts,
           breakerAmps: 20,

@@ -1,10 +1,10 @@
 /** Any survey a person could enter, for property tests and for the bench that derives ten thousand. */
 import fc from 'fast-check';
 import { SHIPPED_SHEETS } from '../../src/core/devices/shipped.data';
-import type { Job } from '../../src/core/job/schema';
-import { jobFile } from '../../src/core/lowvoltage/test-jobs';
+import type { JobOf, LowVoltageJob } from '../../src/core/job/schema';
 import { INSULATION } from '../../src/core/survey/colours.data';
 import { TERMINALS } from '../../src/core/survey/terminals.data';
+import { jobFile } from '../support/jobs';
 
 const TERMINAL = fc.constantFrom(...TERMINALS.map((t) => t.label));
 const USUAL = fc.constantFrom('R', 'Rc', 'Rh', 'C', 'W', 'W1', 'W2', 'Y', 'Y2', 'G', 'O', 'B');
@@ -37,7 +37,7 @@ const accessory = fc.record(
   { requiredKeys: ['kind'] },
 );
 
-export const surveyJob: fc.Arbitrary<Job> = fc
+export const surveyJob: fc.Arbitrary<LowVoltageJob & JobOf<'24v'>> = fc
   .record({
     device: fc.constantFrom(...SHIPPED_SHEETS.map((s) => s.id)),
     conductors: fc

@@ -60,7 +60,7 @@ describe('the border', () => {
           const d = derivedJson(read.job);
           const at = notFinite(d);
           if (at !== null) throw new Error(`${path.join('.')} = ${figure}: ${at} is not finite`);
-          const words = JSON.stringify(derive(read.job).findings.map((f) => [f.message, f.fix]));
+          const words = JSON.stringify(derive(read.job).shared.findings.map((f) => [f.message, f.fix]));
           expect(words).not.toMatch(/NaN|Infinity|undefined/);
           return true;
         },

@@ -1,14 +1,15 @@
 /** Random jobs of every family for the properties, proved dead, in either unit; and how they are carried out. */
 import fc from 'fast-check';
 import type { Derived } from '../../src/core/derive';
+import { seenAs } from '../../src/core/job/measured';
 import type { Job, Reading } from '../../src/core/job/schema';
 import { predictBetween, predictor } from '../../src/core/lowvoltage/predict';
-import { mainsDead, provedDead } from '../../src/core/lowvoltage/test-jobs';
 import type { MeasureResult } from '../../src/core/proof/proof-run';
 import { boilerJob } from '../arbitrary/boiler';
 import { askedFloor, floorJobOf } from '../arbitrary/floor';
 import { healthyBoiler, healthyFloor, healthyLowVoltage } from '../arbitrary/healthy';
 import { surveyJob } from '../arbitrary/low-voltage';
+import { mainsDead, provedDead } from '../support/jobs';
 
 /** Jobs each property is tried on. */
 export const RUNS = 1000;
@@ -20,30 +21,37 @@ export const FAMILIES: [string, fc.Arbitrary<Job>][] = [
       .tuple(surveyJob, fc.constantFrom('si' as const, 'us' as const))
       .map(([job, units]) => provedDead({ ...job, units })),
   ],
-  ['boiler', boilerJob.map((job) => ({ ...job, readings: mainsDead() }))],
+  ['boiler', boilerJob.map((job) => ({ ...job, readings: { ...job.readings, ...mainsDead() } }))],
   [
     'floor',
     fc.tuple(askedFloor, fc.constantFrom('si' as const, 'us' as const)).map(([asked, units]) => {
       const job = floorJobOf(asked);
-      return { ...job, units, readings: mainsDead(job.floor.region === 'NA' ? 121 : 231) };
+      return { ...job, units, readings: { ...job.readings, ...mainsDead(job.survey.region === 'NA' ? 121 : 231) } };
     }),
   ],
 ];
 
 /** Jobs in order, of each family: what is planned for them must prove itself. */
 export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
-  ['24 V', healthyLowVoltage.map(provedDead)],
-  ['boiler', healthyBoiler.map((job) => ({ ...job, readings: mainsDead() }))],
-  ['floor', healthyFloor.map((job) => ({ ...job, readings: mainsDead(job.floor.supplyVolts === 120 ? 121 : 231) }))],
+  ['24 V', healthyLowVoltage.map((job) => provedDead(job))],
+  ['boiler', healthyBoiler.map((job) => ({ ...job, readings: { ...job.readings, ...mainsDead() } }))],
+  [
+    'floor',
+    healthyFloor.map((job) => ({
+      ...job,
+      readings: { ...job.readings, ...mainsDead(seenAs(job, 'floor').survey.supplyVolts === 120 ? 121 : 231) },
+    })),
+  ],
 ];
 
-export const blockers = (d: Derived): string[] => d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code);
+export const blockers = (d: Derived): string[] =>
+  d.shared.findings.filter((f) => f.severity === 'blocker').map((f) => f.code);
 
 /** What a measure reads where everything is as predicted: the circuit's own figure, else the band's middle. */
 function asPredicted(d: Derived, m: MeasureResult): number {
-  const state = d.states.find((s) => s.id === m.state);
-  if (m.quantity === 'volts-ac' && m.a && m.b && state && d.installed && !d.boiler && !d.floor) {
-    const volts = predictBetween(predictor(d.installed), state, m.a, m.b);
+  if (d.family === '24v' && d.own.installed && m.quantity === 'volts-ac' && m.a && m.b) {
+    const state = d.own.states.find((s) => s.id === m.state);
+    const volts = state ? predictBetween(predictor(d.own.installed), state, m.a, m.b) : null;
     if (volts !== null) return Math.round(volts * 100) / 100;
   }
   return m.quantity === 'seen' ? m.predicted.low : (m.predicted.low + Math.min(m.predicted.high, 1e8)) / 2;
@@ -53,7 +61,7 @@ function asPredicted(d: Derived, m: MeasureResult): number {
 export function readAsPredicted(job: Job, d: Derived): Job {
   const readings: Record<string, Reading> = { ...job.readings };
   let at = Date.parse('2026-03-01T09:00:00Z');
-  for (const t of d.proof.tests)
+  for (const t of d.shared.proof.tests)
     for (const m of t.measures) {
       at += 20_000;
       readings[`p-${t.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {

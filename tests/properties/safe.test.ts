@@ -3,7 +3,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plantParts } from '../../src/core/boiler/parts';
 import { type Derived, derive, derivedJson } from '../../src/core/derive';
+import { ownOf } from '../../src/core/family/registry';
+import { answered } from '../../src/core/findings/answer';
 import type { Finding } from '../../src/core/findings/finding';
+import { jobAs, seenAs, throughSeen } from '../../src/core/job/measured';
 import type { Job } from '../../src/core/job/schema';
 import { equipmentCircuit } from '../../src/core/lowvoltage/equipment';
 import { SHARED } from '../../src/core/lowvoltage/power-kits';
@@ -19,13 +22,13 @@ describe.each(HEALTHY)('%s in order', (_family, any) => {
       fc.property(any, (job) => {
         const before = derive(job);
         expect(blockers(before)).toEqual([]);
-        expect(before.proof.tests.length).toBeGreaterThan(2);
+        expect(before.shared.proof.tests.length).toBeGreaterThan(2);
         const after = derive(readAsPredicted(job, before));
-        const wrong = after.proof.tests.flatMap((t) =>
+        const wrong = after.shared.proof.tests.flatMap((t) =>
           t.measures.filter((m) => m.verdict === 'fail' || m.verdict === 'inconclusive').map((m) => `${t.id}/${m.id}`),
         );
         expect([blockers(after), wrong]).toEqual([[], []]);
-        expect(after.proof.verdict).toBe('pass');
+        expect(after.shared.proof.verdict).toBe('pass');
       }),
       901,
     );
@@ -34,11 +37,9 @@ describe.each(HEALTHY)('%s in order', (_family, any) => {
 
 /** Fixes that name a figure or a move, carried out on the job; null where the finding is of another kind. */
 function carryOut(job: Job, f: Finding, d: Derived): Job | null {
-  const { survey, boiler } = job;
-  const equipment = (more: object): Job => ({
-    ...job,
-    survey: { ...survey, equipment: { ...survey.equipment, ...more } },
-  });
+  const survey = (more: object): Job => ({ ...job, survey: { ...job.survey, ...more } }) as Job;
+  const equipment = (more: object): Job =>
+    job.family === '24v' ? survey({ equipment: { ...job.survey.equipment, ...more } }) : job;
   switch (f.code) {
     case 'circuit.overload':
     case 'circuit.near-limit': {
@@ -47,8 +48,9 @@ function carryOut(job: Job, f: Finding, d: Derived): Job | null {
     }
     case 'system.two-hots-tied': {
       const hot = new Set(['R', 'Rc', 'Rh']);
-      const kept = Object.entries(survey.jumpers).filter(([, j]) => !(hot.has(j.a) && hot.has(j.b)));
-      return { ...job, survey: { ...survey, jumpers: Object.fromEntries(kept) } };
+      const { jumpers } = jobAs(job, '24v').survey;
+      const kept = Object.entries(jumpers).filter(([, j]) => !(hot.has(j.a) && hot.has(j.b)));
+      return survey({ jumpers: Object.fromEntries(kept) });
     }
     case 'settings.conflict':
     case 'settings.fan-electric':
@@ -57,20 +59,27 @@ function carryOut(job: Job, f: Finding, d: Derived): Job | null {
       return { ...job, decide: {} };
     case 'boiler.window-short': {
       const short = Number(/short by (\d+)/.exec(f.message)?.[1]);
-      const windows = (d.boiler?.hotWater?.windows ?? []).map(({ from, to }) => ({
+      const windows = (ownOf(d, 'boiler').hotWater?.windows ?? []).map(({ from, to }) => ({
         from: f.message.includes(`at ${clock(from)} `) ? (from - short + 1440) % 1440 : from,
         to,
       }));
-      return short < 1000 ? { ...job, boiler: { ...boiler, windows } } : null;
+      return short < 1000 ? survey({ windows }) : null;
     }
     case 'boiler.fuse-rating':
-      return { ...job, boiler: { ...boiler, fuseAmps: 3 } };
+      return survey({ fuseAmps: 3 });
     case 'boiler.floor-flow':
-      return { ...job, boiler: { ...boiler, flowCelsius: 40 } };
+      return survey({ flowCelsius: 40 });
     case 'boiler.store-over-flow':
-      return { ...job, boiler: { ...boiler, flowCelsius: (boiler.cylinder?.targetCelsius ?? 60) + 5 } };
+      return survey({ flowCelsius: (jobAs(job, 'boiler').survey.cylinder?.targetCelsius ?? 60) + 5 });
     case 'floor.mat-loose':
-      return { ...job, floor: { ...job.floor, loose: [], togetherOhms: d.floor?.load?.parallelOhms ?? undefined } };
+      return throughSeen(
+        jobAs(job, 'floor'),
+        (j) => ({
+          ...j,
+          survey: { ...j.survey, loose: [], togetherOhms: ownOf(d, 'floor').load?.parallelOhms ?? undefined },
+        }),
+        { at: '2026-06-01T00:00:00Z', by: 'x', source: 'typed' },
+      );
     default:
       return null;
   }
@@ -91,13 +100,13 @@ it('(d) a fix that names a figure or a move clears its finding and brings none w
         };
         const asked: Job = { ...job, setUp: { ...job.setUp, chosen } };
         const d = derive(asked);
-        for (const f of d.findings) {
+        for (const f of d.shared.findings) {
           const mended = carryOut(asked, f, d);
           if (!mended) continue;
           tried.set(f.code, (tried.get(f.code) ?? 0) + 1);
-          const after = derive(mended).findings;
+          const after = derive(mended).shared.findings;
           expect([f.code, after.filter((x) => x.code === f.code && x.message === f.message)]).toEqual([f.code, []]);
-          const before = new Set(d.findings.map((x) => x.code));
+          const before = new Set(d.shared.findings.map((x) => x.code));
           const worse = after.filter((x) => WEIGHT[x.severity] > WEIGHT[f.severity] && !before.has(x.code));
           expect([f.code, f.fix, worse.map((x) => x.code)]).toEqual([f.code, f.fix, []]);
         }
@@ -119,30 +128,33 @@ describe.each(FAMILIES)('%s', (_family, any) => {
     check(
       fc.property(any, (job) => {
         const d = derive(job);
-        if (d.sheet && d.wiring) {
-          const own = new Set(d.sheet.terminals.map((t) => t.label));
+        const lv = d.family === '24v' ? d.own : null;
+        const boiler = d.family === 'boiler' ? d.own : null;
+        const floor = d.family === 'floor' ? d.own : null;
+        if (lv?.sheet && lv.wiring) {
+          const own = new Set(lv.sheet.terminals.map((t) => t.label));
           const board = new Set<string>([
-            ...equipmentCircuit(job, d.system).screws,
+            ...equipmentCircuit(seenAs(job, '24v'), lv.system).screws,
             SHARED,
-            d.wiring.kit?.screw ?? SHARED,
+            lv.wiring.kit?.screw ?? SHARED,
           ]);
-          for (const r of d.wiring.rows) {
+          for (const r of lv.wiring.rows) {
             if (r.newWall !== null) expect(own).toContain(r.newWall);
             if (r.newBoard !== null && r.newWall !== null) expect([...board, 'C', 'G']).toContain(r.newBoard);
           }
-          for (const a of d.wiring.accessories) for (const t of a.terminals) expect(own).toContain(t);
-          for (const t of d.wired) expect(own).toContain(t);
+          for (const a of lv.wiring.accessories) for (const t of a.terminals) expect(own).toContain(t);
+          for (const t of lv.wired) expect(own).toContain(t);
         }
-        if (d.boiler?.plant) {
-          const points = new Set(plantParts(d.boiler.plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
-          for (const w of d.boiler.wires) expect([w, points.has(w.a), points.has(w.b)]).toEqual([w, true, true]);
-          for (const t of d.proof.tests)
+        if (boiler?.plant) {
+          const points = new Set(plantParts(boiler.plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
+          for (const w of boiler.wires) expect([w, points.has(w.a), points.has(w.b)]).toEqual([w, true, true]);
+          for (const t of d.shared.proof.tests)
             for (const m of t.measures)
               for (const p of [m.a, m.b]) if (p) expect([p, points.has(p)]).toEqual([p, true]);
         }
-        if (d.floor?.sheet) {
-          const own = new Set(Object.keys(d.floor.sheet.terminals));
-          for (const t of d.floor.terminals) expect(own).toContain(t.terminal);
+        if (floor?.sheet) {
+          const own = new Set(Object.keys(floor.sheet.terminals));
+          for (const t of floor.terminals) expect(own).toContain(t.terminal);
         }
       }),
       902,
@@ -169,13 +181,9 @@ describe.each(FAMILIES)('%s', (_family, any) => {
     check(
       fc.property(any, (job) => {
         const d = derive(job);
-        const keys = [
-          ...d.settings.canonical,
-          ...(d.boiler?.settings.canonical ?? []),
-          ...(d.floor?.settings.canonical ?? []),
-        ].map((s) => s.key);
-        const { sentence } = d.boiler ?? d.floor ?? d.system;
-        for (const q of d.questions) {
+        const keys = d.shared.settings.canonical.map((s) => s.key);
+        const { sentence } = d.shared;
+        for (const q of d.shared.questions) {
           for (const key of settings[q.code] ?? [])
             expect([q.code, keys]).not.toEqual([q.code, expect.arrayContaining([key])]);
           const said = words[q.code];
@@ -194,17 +202,15 @@ describe.each(FAMILIES)('%s', (_family, any) => {
     };
     check(
       fc.property(any, (job) => {
-        const [q] = derive(job).questions.filter((x) => x.answers.length > 0);
+        const [q] = derive(job).shared.questions.filter((x) => x.answers.length > 0);
         if (!q) return;
         const outcomes = q.answers.map((a) => ({
           a,
-          said: essence({ ...job, answers: { ...job.answers, [q.code]: a.value } }),
+          said: essence(answered(job, q, a.value)),
         }));
         const before = essence(job);
         for (const { a, said } of outcomes) {
-          const gone = !derive({ ...job, answers: { ...job.answers, [q.code]: a.value } }).questions.some(
-            (x) => x.code === q.code,
-          );
+          const gone = !derive(answered(job, q, a.value)).shared.questions.some((x) => x.code === q.code);
           expect([q.code, a.value, gone]).toEqual([q.code, a.value, true]);
           const idle = said === before && /nothing|as (tile|timber)/i.test(a.means);
           expect([q.code, a.value, said !== before || idle]).toEqual([q.code, a.value, true]);
@@ -229,10 +235,7 @@ describe.each(FAMILIES)('%s', (_family, any) => {
         fc.constantFrom(6, 24, 121, 231),
         fc.integer({ min: 0, max: 9 }),
         (job, [a, b], value, minute) => {
-          const proved = (j: Job): boolean => {
-            const d = derive(j);
-            return (d.boiler?.safe ?? d.floor?.safe ?? d.safe).proved;
-          };
+          const proved = (j: Job): boolean => derive(j).shared.safe.proved;
           const live = {
             at: `2026-01-01T00:0${minute}:30Z`,
             by: 'x',
@@ -257,10 +260,10 @@ describe.each(FAMILIES)('%s', (_family, any) => {
       fc.property(any, (job) => {
         const d = derive(job);
         const texts = [
-          (d.boiler ?? d.floor ?? d.system).sentence,
-          ...d.findings.flatMap((f) => [f.message, f.fix, f.evidence]),
-          ...d.questions.flatMap((q) => [q.ask, q.how, ...q.answers.map((a) => a.means)]),
-          ...d.proof.tests.flatMap((t) => [t.set, t.must, ...t.measures.map((m) => m.what)]),
+          d.shared.sentence,
+          ...d.shared.findings.flatMap((f) => [f.message, f.fix, f.evidence]),
+          ...d.shared.questions.flatMap((q) => [q.ask, q.how, ...q.answers.map((a) => a.means)]),
+          ...d.shared.proof.tests.flatMap((t) => [t.set, t.must, ...t.measures.map((m) => m.what)]),
         ];
         for (const text of texts) {
           expect(text).not.toMatch(/NaN|Infinity|undefined|\[object|\de[+-]\d/);
@@ -270,10 +273,11 @@ describe.each(FAMILIES)('%s', (_family, any) => {
           if (typeof v === 'number') expect(Number.isFinite(v)).toBe(true);
           return v;
         });
-        const stopped = d.findings.some((f) => f.severity === 'blocker' || f.code === 'found.contradicts');
-        for (const p of d.predictions)
+        const stopped = d.shared.findings.some((f) => f.severity === 'blocker' || f.code === 'found.contradicts');
+        const lv = d.family === '24v' ? d.own : null;
+        for (const p of lv?.predictions ?? [])
           for (const x of p.probes.pairs()) if (x.open > 34 && !stopped) expect(x.open).toBeLessThan(34);
-        if (d.budget && !stopped) expect(d.budget.va).toBeLessThanOrEqual(d.budget.ratedVA * 1.001);
+        if (lv?.budget && !stopped) expect(lv.budget.va).toBeLessThanOrEqual(lv.budget.ratedVA * 1.001);
       }),
       907,
     );

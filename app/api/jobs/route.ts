@@ -1,6 +1,8 @@
 import { LIST_STATES, type Listing } from '@core/contract/listing';
+import { familyOf } from '@core/family/registry';
 import { readJobFile } from '@core/job/file';
-import { emptyJob, Family, type Job } from '@core/job/schema';
+import { split } from '@core/job/measured';
+import { emptyJob, emptyJobOf, Family, Job } from '@core/job/schema';
 import * as z from 'zod';
 import { importJob, loadJob } from '@/src/store/jobs';
 import { listJobs } from '@/src/store/list';
@@ -33,29 +35,28 @@ const Start = z.strictObject({
 
 /** A copy keeps the place, the device and what is in the wall; not what was measured or done. */
 function copied(job: Job): Job {
-  const { site, zone, device, survey, week, units, supplies } = job;
-  return {
-    ...emptyJob(),
+  const { site, zone, device, week, units, supplies } = job;
+  const { module, job: seen } = familyOf(job);
+  const survey = module.copied(seen);
+  const copy = {
+    ...emptyJobOf(job.family),
     site,
     zone: zone ? `${zone} (copy)`.slice(0, 200) : '',
     device: { sheet: device.sheet, inline: device.inline },
-    survey,
-    family: job.family,
-    boiler: { ...job.boiler, start: {} },
-    floor: { ...job.floor, start: {}, log: undefined },
     week,
     units,
     supplies: Object.fromEntries(
       Object.entries(supplies).map(([id, s]) => [id, { name: s.name, kind: s.kind, state: 'on' as const }]),
     ),
   };
+  return Job.parse({ ...copy, survey: split(job.family, survey as Record<string, unknown>).survey });
 }
 
 export const POST = answering(async (request: Request): Promise<Response> => {
   const read = await body(request, Start);
   if ('response' in read) return read.response;
   const { by, from } = read.value;
-  let job: Job = from.kind === 'empty' && from.family ? { ...emptyJob(), family: from.family } : emptyJob();
+  let job: Job = from.kind === 'empty' && from.family ? emptyJobOf(from.family) : emptyJob();
   if (from.kind === 'copy') {
     const source = await loadJob(from.id);
     if (!source) return notFound('job to copy');

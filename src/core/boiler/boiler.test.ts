@@ -1,10 +1,10 @@
 /** The mains-switched world: truth of each plant, each mistake found, hot water and start. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Derived, derive, derivedJson } from '../derive';
+import { anyJob, boilerOf, mainsDead } from '../../../tests/support/jobs';
+import { derivedJson } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
-import type { PlantKind, Wire } from '../job/boiler-schema';
-import { jobFile, mainsDead } from '../lowvoltage/test-jobs';
+import { BoilerSurvey, type PlantKind, type Wire } from '../job/boiler-schema';
 import { coreMeanings, nextForCore } from './cores';
 import { demandPairs, expected, impossibleDemand, portOf, runDemand } from './demand';
 import { joined } from './findings';
@@ -22,10 +22,10 @@ const plant = (kind: PlantKind, more: Partial<Plant> = {}): Plant => ({
   overrun: false,
   ...more,
 });
-const survey = jobFile({}).boiler;
+const survey = BoilerSurvey.parse({});
 const job = (boiler: object, device = 'rc2-radio', more: object = {}) =>
-  jobFile({ family: 'boiler', device, boiler, readings: mainsDead(), ...more });
-const codes = (d: Derived): FindingCode[] => d.findings.map((f) => f.code);
+  anyJob({ family: 'boiler', device, survey: boiler, readings: mainsDead(), ...more });
+const codes = (d: { findings: readonly { code: FindingCode }[] }): FindingCode[] => d.findings.map((f) => f.code);
 const wiresOf = (p: Plant): Wire[] => planWires(p);
 const asRecord = (wires: readonly Wire[]): Record<string, Wire> =>
   Object.fromEntries(wires.map((w, i) => [`w${i}`, w]));
@@ -145,7 +145,7 @@ describe('derive, right', () => {
     ['zone valves', { plant: 'zone-valves', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
     ['three-port', { plant: 'three-port', input: 'live', cylinder: CYLINDER }, 'rc2-radio'],
   ])('%s: no blockers, a plan, tests and a start', (_name, boiler, device) => {
-    const d = derive(job(boiler, device));
+    const d = boilerOf(job(boiler, device));
     expect(d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code)).toEqual([]);
     expect(d.boiler?.wires.length).toBeGreaterThan(4);
     expect(d.proof.tests.length).toBeGreaterThan(2);
@@ -154,8 +154,8 @@ describe('derive, right', () => {
   });
 
   it('asks what it is, and answers count', () => {
-    expect(derive(job({})).questions.map((q) => q.code)).toEqual(['plant']);
-    const d = derive(job({}, 'rc2-radio', { answers: { plant: 'three-port', 'boiler-input': 'live' } }));
+    expect(boilerOf(job({})).questions.map((q) => q.code)).toEqual(['plant']);
+    const d = boilerOf(job({}, 'rc2-radio', { answers: { plant: 'three-port', 'boiler-input': 'live' } }));
     expect(d.boiler?.plant?.kind).toBe('three-port');
     expect(d.questions).toEqual([]);
   });
@@ -164,7 +164,7 @@ describe('derive, right', () => {
 describe('derive, each mistake', () => {
   const bad = (p: Plant, wires: Record<string, Wire>, more: object = {}, device = 'rc2-radio') =>
     codes(
-      derive(
+      boilerOf(
         job({ plant: p.kind, input: p.input, heatingZones: p.zones, pumpOverrun: p.overrun, wires, ...more }, device),
       ),
     );
@@ -218,11 +218,11 @@ describe('derive, each mistake', () => {
     ['boiler.floor-flow', { emitters: 'floor', flowCelsius: 60 }],
     ['boiler.window-short', { cylinder: CYLINDER, windows: [{ from: 360, to: 380 }] }],
   ] as const)('%s', (code, more) => {
-    expect(codes(derive(job({ plant: 'zone-valves', input: 'live', ...more })))).toContain(code);
+    expect(codes(boilerOf(job({ plant: 'zone-valves', input: 'live', ...more })))).toContain(code);
   });
 
   it('a contact that carries boiler and pump together', () => {
-    expect(codes(derive(job({ plant: 'three-port', input: 'live', boilerVA: 600, pumpVA: 250 })))).toContain(
+    expect(codes(boilerOf(job({ plant: 'three-port', input: 'live', boilerVA: 600, pumpVA: 250 })))).toContain(
       'boiler.contact-overload',
     );
   });
@@ -231,12 +231,12 @@ describe('derive, each mistake', () => {
     'valves that call live into a boiler that takes %s: a relay is planned between',
     (input) => {
       for (const kind of ['zone-valves', 'three-port', 'gravity']) {
-        const d = derive(job({ plant: kind, input }));
+        const d = boilerOf(job({ plant: kind, input }));
         expect(codes(d)).toContain('boiler.needs-relay');
         expect(d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code)).toEqual([]);
         expect(d.boiler?.wires.some((w) => w.b === 'BOILER.SL')).toBe(false);
       }
-      expect(codes(derive(job({ plant: 'zone-valves', input: 'live' })))).not.toContain('boiler.needs-relay');
+      expect(codes(boilerOf(job({ plant: 'zone-valves', input: 'live' })))).not.toContain('boiler.needs-relay');
     },
   );
 
@@ -261,7 +261,7 @@ describe('derive, each mistake', () => {
       'boiler.too-few-channels',
     ],
   ])('%s: no plan is offered, nothing is proved', (_name, boiler, device, code) => {
-    const d = derive(job(boiler, device));
+    const d = boilerOf(job(boiler, device));
     expect(codes(d)).toEqual(expect.arrayContaining([code, 'boiler.plan-misses']));
     expect([d.boiler?.wires, d.boiler?.steps, d.proof.tests]).toEqual([[], [], []]);
   });
@@ -272,7 +272,7 @@ describe('derive, each mistake', () => {
     expect(bad(p, without(p, 'RX.N'))).toContain('boiler.neutral-open');
     expect(bad(p, without(p, 'RX.E'))).toContain('boiler.earth-missing');
     const onEarth = asRecord(wiresOf(p).map((w) => (w.b === 'PUMP.N' ? { a: 'SUPPLY.E', b: 'PUMP.N' } : w)));
-    const d = derive(job({ plant: 'zone-valves', input: 'live', wires: onEarth }));
+    const d = boilerOf(job({ plant: 'zone-valves', input: 'live', wires: onEarth }));
     expect(codes(d)).toContain('boiler.earth-as-neutral');
     // It runs all the same: only the wires show it.
     expect(codes(d)).not.toContain('boiler.pump-silent');
@@ -280,28 +280,30 @@ describe('derive, each mistake', () => {
 
   it('a wall unit that needs a neutral is held until one is proved', () => {
     const wall = (boiler: object): FindingCode[] =>
-      codes(derive(job({ plant: 'combination', input: 'live', ...boiler }, 'mw3-wall')));
+      codes(boilerOf(job({ plant: 'combination', input: 'live', ...boiler }, 'mw3-wall')));
     const core = { colour: 'blue', idleVolts: 0, callVolts: 0, toNeutralOhms: 0.4 };
     expect(wall({ cores: { c1: core } })).toContain('boiler.neutral-unproved');
     expect(wall({ cores: { c1: { ...core, junction: 'neutral' } } })).not.toContain('boiler.neutral-unproved');
-    expect(codes(derive(job({ plant: 'combination', input: 'live' }, 'hb1-head')))).not.toContain(
+    expect(codes(boilerOf(job({ plant: 'combination', input: 'live' }, 'hb1-head')))).not.toContain(
       'boiler.neutral-unproved',
     );
   });
 
   it('a store as hot as its flow is never reached, whatever the window', () => {
-    const d = derive(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, flowCelsius: 55 }));
+    const d = boilerOf(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, flowCelsius: 55 }));
     expect(codes(d)).toContain('boiler.store-over-flow');
     expect(d.boiler?.hotWater?.reheatMinutes).toBeNull();
   });
 
   it('devices that do not suit', () => {
-    expect(codes(derive(job({ plant: 'zone-valves', input: 'live' }, 'mw3-wall')))).toContain(
+    expect(codes(boilerOf(job({ plant: 'zone-valves', input: 'live' }, 'mw3-wall')))).toContain(
       'boiler.too-few-channels',
     );
-    expect(codes(derive(job({ plant: 'three-port', input: 'live' }, 'bx1-bus')))).toContain('boiler.no-hw-off-output');
-    expect(codes(derive(job({ plant: 'combination', input: 'bus' }, 'rc2-radio')))).toContain('boiler.no-bus-output');
-    expect(codes(derive(job({ plant: 'gravity', input: 'live' })))).toContain('boiler.gravity');
+    expect(codes(boilerOf(job({ plant: 'three-port', input: 'live' }, 'bx1-bus')))).toContain(
+      'boiler.no-hw-off-output',
+    );
+    expect(codes(boilerOf(job({ plant: 'combination', input: 'bus' }, 'rc2-radio')))).toContain('boiler.no-bus-output');
+    expect(codes(boilerOf(job({ plant: 'gravity', input: 'live' })))).toContain('boiler.gravity');
   });
 
   it('an open earth or neutral at one part is named', () => {
@@ -336,7 +338,7 @@ describe('prove, test, prove', () => {
     source: 'typed',
   });
   const safe = (...readings: object[]) =>
-    derive(job({ plant: 'combination', input: 'live' }, 'rc2-radio', { readings })).boiler?.safe;
+    boilerOf(job({ plant: 'combination', input: 'live' }, 'rc2-radio', { readings })).boiler?.safe;
 
   it('takes three readings in that order', () => {
     expect(safe(r('prove-before', 231, 1), r('dead', 0, 2), r('prove-after', 230, 3))?.proved).toBe(true);
@@ -428,13 +430,13 @@ describe('settings and limits', () => {
       condenses: true,
     });
     expect(flowCheck({ ...survey, flowCelsius: 75, dropKelvin: 15 }).condenses).toBe(false);
-    const d = derive(job({ plant: 'combination', input: 'bus', emitters: 'floor', floor: 'timber' }, 'bx1-bus'));
+    const d = boilerOf(job({ plant: 'combination', input: 'bus', emitters: 'floor', floor: 'timber' }, 'bx1-bus'));
     const value = (key: string) => d.boiler?.settings.canonical.find((s) => s.key === key)?.value;
     expect([value('boiler.flow'), value('floor.limit'), value('boiler.control')]).toEqual(['40', '27', 'bus']);
   });
 
   it('a chosen value that hurts is a blocker', () => {
-    const d = derive(
+    const d = boilerOf(
       job({ plant: 'zone-valves', input: 'live', cylinder: { ...CYLINDER, seldomUsed: true } }, 'rc2-radio', {
         setUp: { chosen: { 'store.target': '50', 'store.pasteurise': 'off' } },
       }),
@@ -448,7 +450,7 @@ describe('why the water was cold', () => {
     const p = plantOf({ ...survey, plant: 'zone-valves' }, null);
     if (!p) throw new Error('no plant');
     const hw = (windows: object[], drawOffs: object[]) => {
-      const found = derive(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, windows, drawOffs })).boiler
+      const found = boilerOf(job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER, windows, drawOffs })).boiler
         ?.hotWater;
       if (!found) throw new Error('no store');
       return found;

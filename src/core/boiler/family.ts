@@ -1,7 +1,8 @@
 /** The boiler family plugged into the stops: from a job to everything its plant implies. */
+import { chosenSheet } from '../devices/choose';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
-import type { Wire } from '../job/boiler-schema';
-import type { Job } from '../job/schema';
+import { BOILER_ANSWERS, type BoilerSurvey, type Wire } from '../job/boiler-schema';
+import type { BoilerJob } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
@@ -17,7 +18,7 @@ import { type HotWater, hotWater } from './hot-water';
 import { needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
 import { proofPlan } from './proof';
 import { boilerSettings, flowCheck } from './settings';
-import { BOILER_SHEETS, type BoilerSheet } from './sheet';
+import { BOILER_SHEETS, BoilerSheet } from './sheet';
 import { startItems, startTimeline } from './start';
 import { type Net, planNets, planWires } from './wiring';
 
@@ -49,6 +50,7 @@ export interface BoilerDerived {
 
 const plantQuestion: Question = {
   code: 'plant',
+  field: BOILER_ANSWERS.plant ?? [],
   stop: 'decide',
   about: ['plant'],
   ask: 'What plant is it?',
@@ -64,6 +66,7 @@ const plantQuestion: Question = {
 
 const inputQuestion: Question = {
   code: 'boiler-input',
+  field: BOILER_ANSWERS['boiler-input'] ?? [],
   stop: 'decide',
   about: ['point:BOILER.SL'],
   ask: 'What do the boiler’s call terminals take?',
@@ -91,23 +94,10 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
   bus: 'called over a data bus',
 };
 
-const isPlant = (v: string | undefined): v is Plant['kind'] =>
-  v === 'combination' || v === 'zone-valves' || v === 'three-port' || v === 'gravity';
-const isInput = (v: string | undefined): v is Plant['input'] =>
-  v === 'live' || v === 'volt-free' || v === 'low-voltage' || v === 'bus';
-
-export function deriveBoiler(asked: Job): BoilerDerived {
-  const { answers } = asked;
-  const survey = {
-    ...asked.boiler,
-    ...(asked.boiler.plant === undefined && isPlant(answers.plant) ? { plant: answers.plant } : {}),
-    ...(asked.boiler.input === undefined && isInput(answers['boiler-input']) ? { input: answers['boiler-input'] } : {}),
-  };
-  const findings: Finding[] = [];
+export function deriveBoiler(asked: BoilerJob): BoilerDerived {
+  const { survey } = asked;
+  const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);
   const questions: Question[] = [];
-  const sheet = BOILER_SHEETS.find((s) => s.id === asked.device.sheet) ?? null;
-  if (asked.device.sheet === undefined) findings.push(finding('device.none', {}, ['device']));
-  else if (!sheet) findings.push(finding('device.unknown-sheet', { sheet: asked.device.sheet }, ['device']));
   if (survey.plant === undefined) questions.push(plantQuestion);
   if (survey.plant !== undefined && survey.input === undefined) questions.push(inputQuestion);
   const plant = plantOf(survey, sheet);
@@ -217,7 +207,7 @@ export function deriveBoiler(asked: Job): BoilerDerived {
 }
 
 /** Demands that the planned wires do not serve as the plant must: a plan that misses one is not offered. */
-function planMisses(plant: Plant, survey: Job['boiler']): string[] {
+function planMisses(plant: Plant, survey: BoilerSurvey): string[] {
   const wires = planWires(plant);
   return demandPairs(plant).flatMap(({ name, demand }) => {
     const r = runDemand(plant, survey, wires, demand);
@@ -233,11 +223,11 @@ function planMisses(plant: Plant, survey: Job['boiler']): string[] {
 }
 
 /** A device that hangs at the wall on mains needs a neutral there, and a core is one only when it is proved. */
-function neutralFindings(job: Job, sheet: BoilerSheet): Finding[] {
+function neutralFindings(job: BoilerJob, sheet: BoilerSheet): Finding[] {
   if (!sheet.needsNeutral || sheet.head !== 'mains') return [];
   const proved =
-    job.boiler.deviceNeutral === 'landed' ||
-    Object.values(job.boiler.cores).some((c) => {
+    job.survey.deviceNeutral === 'landed' ||
+    Object.values(job.survey.cores).some((c) => {
       const can = coreMeanings(c);
       return can.length === 1 && can[0] === 'neutral';
     });
@@ -268,7 +258,7 @@ function kitOf(sheet: BoilerSheet | null, plant: Plant | null): BoilerDerived['k
   return kit;
 }
 
-function workSteps(nets: readonly Net[], plant: Plant | null, survey: Job['boiler']): BoilerDerived['steps'] {
+function workSteps(nets: readonly Net[], plant: Plant | null, survey: BoilerSurvey): BoilerDerived['steps'] {
   if (!plant) return [];
   const room = survey.oldRoomThermostat;
   const steps = [{ id: 'earth-first', what: 'Earth first: every earth to its bar, tight' }];

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { boilerOf } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
 import type { Job } from '../job/schema';
 import { parseBoilerReadings } from './found-readings';
 
-const base = { format: 'augerset.job', version: 1, family: 'boiler', device: 'rc2-radio' };
+const base = { format: 'augerset.job', version: 2, family: 'boiler', device: 'rc2-radio' };
 const boiler = { plant: 'zone-valves', input: 'live' };
 const job = (more: object): Job => {
-  const read = readJobValue({ ...base, boiler, ...more });
+  const read = readJobValue({ ...base, survey: boiler, ...more });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.job;
 };
-const planned = derive(job({})).boiler;
+const planned = boilerOf(job({})).boiler;
 const wires = Object.fromEntries((planned?.wires ?? []).map((w, i) => [`w${i}`, { a: w.a, b: w.b }]));
 const parse = (line: string) => parseBoilerReadings(line, planned?.plant ?? fail(), planned?.demands ?? []);
 const fail = (): never => {
@@ -20,7 +20,7 @@ const fail = (): never => {
 /** Contradictions raised by readings typed on the plant as traced. */
 const said = (line: string, traced = true): string[] => {
   const readings = parse(line).map((l) => (l.ok ? { ...l.reading, stop: 'survey' } : fail()));
-  return derive(job({ boiler: traced ? { ...boiler, wires } : boiler, readings }))
+  return boilerOf(job({ survey: traced ? { ...boiler, wires } : boiler, readings }))
     .findings.filter((f) => f.code === 'boiler.reading-contradicts')
     .map((f) => f.message);
 };

@@ -6,7 +6,7 @@
  */
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence, readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
+import type { BoilerJob, Reading } from '../job/schema';
 import type { DemandRow } from './demand';
 import { type Plant, plantParts } from './parts';
 import { wirePoint } from './wire-lines';
@@ -63,7 +63,7 @@ export function voltsByWires(a: string, b: string, state: string, demands: reado
   return volts ? Math.abs((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) : null;
 }
 
-export function foundReadings(job: Job, plant: Plant, demands: readonly DemandRow[]): Finding[] {
+export function foundReadings(job: BoilerJob, plant: Plant, demands: readonly DemandRow[]): Finding[] {
   const points = new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
   const findings: Finding[] = [];
   for (const r of readingsInTime(job)) {

@@ -1,22 +1,25 @@
 /** The boiler family as the registry knows it. */
-import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
-import type { Job } from '../job/schema';
-import { noLowVoltage } from '../lowvoltage/nothing';
+import { CircuitSolver } from '../circuit/solve';
+import {
+  type CircuitExport,
+  type FamilyModule,
+  type JobTrialLine,
+  type Measure,
+  plural,
+  ticked,
+} from '../family/contract';
+import type { BoilerJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
 import type { FollowUp, Topic } from '../record/topic';
 import type { StopId } from '../run';
 import { clock } from '../units/units';
+import { demandControls, plantNetlist } from './circuit';
 import { type BoilerDerived, deriveBoiler } from './family';
+import { BOILER_SHEETS, BoilerSheet } from './sheet';
 import { offlineFollowUp } from './start';
 import { parseWires } from './wire-lines';
 
-function own(d: Derived): BoilerDerived {
-  if (!d.boiler) throw new RangeError('no boiler was derived of this job');
-  return d.boiler;
-}
-
-function measure(id: StopId, job: Job, d: Derived): Measure | null {
-  const b = own(d);
+function measure(id: StopId, job: BoilerJob, b: BoilerDerived): Measure | null {
   switch (id) {
     case 'make-safe':
       return {
@@ -26,7 +29,7 @@ function measure(id: StopId, job: Job, d: Derived): Measure | null {
       };
     case 'survey':
       return {
-        done: [job.boiler.plant, job.boiler.input, b.traced].filter((x) => x !== undefined && x !== null).length,
+        done: [job.survey.plant, job.survey.input, b.traced].filter((x) => x !== undefined && x !== null).length,
         of: 3,
         says: b.traced ? `${b.traced.length} wires traced` : 'not traced',
       };
@@ -38,14 +41,14 @@ function measure(id: StopId, job: Job, d: Derived): Measure | null {
       };
     case 'power-up': {
       const items = b.timeline?.items ?? [];
-      return ticked(items.filter((i) => job.boiler.start[i.id]?.done).length, items.length, 'no plan yet', ' done');
+      return ticked(items.filter((i) => job.survey.start[i.id]?.done).length, items.length, 'no plan yet', ' done');
     }
     case 'week': {
       const demand = b.plant?.kind === 'combination';
       return {
-        done: demand || job.boiler.windows !== undefined ? 1 : 0,
+        done: demand || job.survey.windows !== undefined ? 1 : 0,
         of: 1,
-        says: demand ? 'hot water on demand' : job.boiler.windows ? 'windows made' : 'not made',
+        says: demand ? 'hot water on demand' : job.survey.windows ? 'windows made' : 'not made',
       };
     }
     default:
@@ -55,8 +58,7 @@ function measure(id: StopId, job: Job, d: Derived): Measure | null {
 
 const milli = (value: number): number => Math.round(value * 1000) / 1000;
 
-function json(d: Derived): Record<string, unknown> {
-  const b = own(d);
+function json(b: BoilerDerived): Record<string, unknown> {
   return {
     sentence: b.sentence,
     plant: b.plant,
@@ -89,8 +91,7 @@ function json(d: Derived): Record<string, unknown> {
 const plain = ({ volts: _v, ...r }: BoilerDerived['demands'][number]['planned']): object => r;
 
 /** `rx 4 - hw brown` joins, `off rx 4 - hw brown` takes off; the wires as traced, or the plan's where none were. */
-function trial(text: string, d: Derived): JobTrialLine {
-  const boiler = own(d);
+function trial(text: string, boiler: BoilerDerived): JobTrialLine {
   if (!boiler.plant) return { ok: false, text, problem: 'Say what the plant is first.' };
   const off = /^off\s+/i.test(text);
   const [entry] = parseWires(text.replace(/^off\s+/i, ''), boiler.plant);
@@ -104,16 +105,16 @@ function trial(text: string, d: Derived): JobTrialLine {
     text,
     says: off ? `${a} no longer joined to ${b}` : `${a} joined to ${b}`,
     edit: (job) => {
+      if (job.family !== 'boiler') return job;
       // On what the trials before it left, so that several in one line add up.
-      const now = job.boiler.wires ? Object.values(job.boiler.wires) : wires;
+      const now = job.survey.wires ? Object.values(job.survey.wires) : wires;
       const then = off ? now.filter((w) => !joins(w)) : [...now, { a, b }];
-      return { ...job, boiler: { ...job.boiler, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
+      return { ...job, survey: { ...job.survey, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
     },
   };
 }
 
-function topics(_job: Job, d: Derived): Topic[] {
-  const { sheet, hotWater } = own(d);
+function topics(_job: BoilerJob, { sheet, hotWater }: BoilerDerived): Topic[] {
   const said: Topic[] = [];
   if (sheet?.manualOverride)
     said.push({
@@ -136,16 +137,12 @@ function topics(_job: Job, d: Derived): Topic[] {
   return said;
 }
 
-const followUps = (job: Job, d: Derived): FollowUp[] => {
-  const { sheet } = own(d);
-  return sheet && sheet.hubMinutes > 0 && job.boiler.internet === false
-    ? [{ what: offlineFollowUp, owner: 'customer' }]
-    : [];
-};
+const followUps = (job: BoilerJob, { sheet }: BoilerDerived): FollowUp[] =>
+  sheet && sheet.hubMinutes > 0 && job.survey.internet === false ? [{ what: offlineFollowUp, owner: 'customer' }] : [];
 
-function runs(d: Derived): Map<string, string> {
+function runs(b: BoilerDerived): Map<string, string> {
   return new Map(
-    own(d).demands.map((x) => {
+    b.demands.map((x) => {
       const r = x.wired ?? x.planned;
       const on = [
         r.boilerFires ? 'boiler' : '',
@@ -159,18 +156,35 @@ function runs(d: Derived): Map<string, string> {
   );
 }
 
-export const boilerFamily: FamilyModule = {
+/** The plant in one demand, valves arrived, as traced or as planned. */
+function circuit(job: BoilerJob, b: BoilerDerived, demand: string): CircuitExport {
+  if (!b.plant || b.demands.length === 0)
+    return { ok: false, problem: 'boiler: the plant and the device must be known for a circuit' };
+  const row = b.demands.find((x) => x.id === demand);
+  if (!row)
+    return { ok: false, problem: `--state: "${demand}" is not one of ${b.demands.map((x) => x.id).join(', ')}` };
+  return {
+    ok: true,
+    title: `${job.site.name || 'job'} ${row.name}`,
+    solver: new CircuitSolver(plantNetlist(b.plant, job.survey, b.traced ?? b.wires)),
+    state: { controls: demandControls(row.planned.demand), suppliesOff: new Set<string>() },
+    hertz: 50,
+  };
+}
+
+const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bus: 'a data bus and a pair' } as const;
+
+export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   id: 'boiler',
-  surveyed: (job) => plural(Object.keys(job.boiler.wires ?? {}).length, 'wire'),
+  surveyed: (job) => plural(Object.keys(job.survey.wires ?? {}).length, 'wire'),
   derive: (job) => {
-    const boiler = deriveBoiler(job);
-    return { ...noLowVoltage(), boiler, shared: mainsShared(boiler, { heatOnly: false, startCelsius: 19 }) };
+    const own = deriveBoiler(job);
+    return { own, shared: mainsShared(own, { heatOnly: false, startCelsius: 19 }) };
   },
-  inUnits: (d, say) => {
-    const b = own(d);
-    const { sentence, questions, findings } = b;
-    return { boiler: { ...b, ...say({ sentence, questions, findings }), settings: say(b.settings) } };
-  },
+  inUnits: ({ sentence, questions, findings, settings }, say) => ({
+    ...say({ sentence, questions, findings }),
+    settings: say(settings),
+  }),
   json,
   measure,
   runs,
@@ -179,4 +193,15 @@ export const boilerFamily: FamilyModule = {
   callWhen:
     'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
   followUps,
+  searched: (job) => Object.values(job.survey.cores).map((c) => c.colour),
+  letterPaper: () => false,
+  copied: (survey) => ({ ...survey, start: {} }),
+  circuit,
+  papers: () => [],
+  sheets: {
+    shipped: BOILER_SHEETS,
+    schema: BoilerSheet,
+    says: (s: BoilerSheet) =>
+      `${s.channels} ${s.channels === 1 ? 'channel' : 'channels'}, ${OUTPUT_WORDS[s.output]}, ${s.needsNeutral ? 'needs a neutral' : 'needs no neutral'}, contacts ${s.contactAmps} A`,
+  },
 };

@@ -1,13 +1,17 @@
-/** Finds the sheet a job names or carries. */
+/** Finds the sheet a job names or carries, of any family. */
+import type * as z from 'zod';
 import { type Finding, finding } from '../findings/finding';
-import type { Job } from '../job/schema';
-import { DeviceSheet } from './sheet';
-import { SHIPPED_SHEETS } from './shipped.data';
+import type { JobHead } from '../job/schema';
 
-export function chosenSheet(job: Job): { sheet: DeviceSheet | null; findings: Finding[] } {
+/** @param schema what a sheet carried inside the job must be */
+export function chosenSheet<S extends { id: string }>(
+  job: Pick<JobHead, 'device'>,
+  shipped: readonly S[],
+  schema: z.ZodType<S>,
+): { sheet: S | null; findings: Finding[] } {
   const { sheet: id, inline } = job.device;
   if (inline !== undefined) {
-    const parsed = DeviceSheet.safeParse(inline);
+    const parsed = schema.safeParse(inline);
     if (parsed.success) return { sheet: parsed.data, findings: [] };
     const issue = parsed.error.issues[0];
     return {
@@ -22,7 +26,7 @@ export function chosenSheet(job: Job): { sheet: DeviceSheet | null; findings: Fi
     };
   }
   if (id === undefined) return { sheet: null, findings: [finding('device.none', {}, ['device'])] };
-  const sheet = SHIPPED_SHEETS.find((s) => s.id === id) ?? null;
+  const sheet = shipped.find((s) => s.id === id) ?? null;
   return {
     sheet,
     findings: sheet ? [] : [finding('device.unknown-sheet', { sheet: id }, ['device'], `device.sheet = ${id}`)],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
 import { chosenSheet } from './choose';
 import { DeviceSheet } from './sheet';
@@ -60,29 +60,29 @@ describe('a device sheet', () => {
     };
     const read = readJobValue({
       format: 'augerset.job',
-      version: 1,
+      version: 2,
       device: { inline },
       answers: { fuel: 'gas' },
       survey: { lines: 'r red, c blue, w white' },
     });
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    const d = derive(read.job);
+    const d = derived(read.job);
     expect(d.sheet?.name).toBe('From a manual');
     expect(d.wiring?.rows.map((r) => r.newWall)).toEqual(['RX', 'CX', 'H']);
-    expect(chosenSheet(read.job).findings).toEqual([]);
+    expect(chosenSheet(read.job, SHIPPED_SHEETS, DeviceSheet).findings).toEqual([]);
   });
 
   it('says which of the job’s settings it does not place', () => {
     const inline = { ...base, settings: [] };
     const read = readJobValue({
       format: 'augerset.job',
-      version: 1,
+      version: 2,
       device: { inline },
       answers: { fuel: 'gas' },
       survey: { lines: 'r red, c blue, w white, y yellow, g green' },
     });
     if (!read.ok) throw new Error('unread');
-    const finding = derive(read.job).findings.find((f) => f.code === 'settings.not-on-device');
+    const finding = derived(read.job).findings.find((f) => f.code === 'settings.not-on-device');
     expect(finding?.message).toContain('Compressor rest');
   });
 });

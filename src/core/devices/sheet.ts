@@ -234,6 +234,15 @@ export const DeviceSheet = z
     }
   });
 
+/** What every family's sheet has: the rest is its family's own. */
+export interface BaseSheet {
+  id: string;
+  name: string;
+  family: string;
+  settings: SettingEntry[];
+  schedule?: Schedule;
+}
+
 export type DeviceSheet = z.infer<typeof DeviceSheet>;
 export type SettingKey = z.infer<typeof SettingKey>;
 export type SettingEntry = z.infer<typeof SettingEntry>;

@@ -1,15 +1,18 @@
 /**
- * What a family gives. Every stop reads `Derived`: what all families share, and the family's own results beside it.
- * The registry is the only list of families in the core; nothing else asks which one a job is of.
+ * What a family gives. Every stop reads `Shared`: what all families say of a job in one form. The family's own results
+ * stand beside it, for its own screens. The registry is the only list of families in the core.
  */
-import type { BoilerDerived } from '../boiler/family';
-import type { Schedule } from '../devices/sheet';
+
+import type * as z from 'zod';
+import type { CircuitState } from '../circuit/netlist';
+import type { CircuitSolver } from '../circuit/solve';
+import type { BaseSheet, Schedule } from '../devices/sheet';
+import type { Ranking } from '../diagnosis/rank';
 import type { Finding, Question } from '../findings/finding';
-import type { FloorDerived } from '../floor/family';
-import type { Family, Job } from '../job/schema';
-import type { LowVoltageDerived } from '../lowvoltage/family';
+import type { Family, Job, SeenJob } from '../job/schema';
 import type { MainsSafe } from '../mains/make-safe';
 import type { ProofRun } from '../proof/proof-run';
+import type { PaperPart } from '../record/paper-part';
 import type { FollowUp, Topic } from '../record/topic';
 import type { StopId } from '../run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
@@ -17,7 +20,13 @@ import type { CardRow } from '../settings/card';
 
 /** What every stop reads, whichever family the job is of. */
 export interface Shared {
-  sheet: { name: string; schedule?: Schedule } | null;
+  sheet: {
+    name: string;
+    schedule?: Schedule;
+    /** What it is, for Arrive, where the sentence of the job says something else. */
+    says?: string;
+    startsIn?: { updateSeconds: number; firstStartSeconds: number };
+  } | null;
   /** The whole job in one sentence. */
   sentence: string;
   questions: Question[];
@@ -25,7 +34,7 @@ export interface Shared {
   proof: ProofRun;
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
   /** The work in its order, ticked by id. */
-  steps: { id: string; what: string }[];
+  steps: { id: string; what: string; place?: string }[];
   kit: { id: string; name: string; why: string }[];
   safe: { proved: boolean };
   /** Prove, test, prove, where the family works on mains. */
@@ -55,43 +64,66 @@ export interface Measure {
   says: string;
 }
 
-/** A family's results where its own screens find them; those of the others stay empty. */
-export interface Own extends LowVoltageDerived {
-  boiler: BoilerDerived | null;
-  floor: FloorDerived | null;
-}
-
-export interface Derived extends Own {
-  shared: Shared;
-  stops: StopProgress[];
-  next: StopId;
-}
-
 export type JobTrialLine =
   | { ok: true; text: string; says: string; edit: (job: Job) => Job }
   | { ok: false; text: string; problem: string };
 
-export interface FamilyModule {
-  id: Family;
+/** Result of wires tried on the circuit, or the entry that is none. */
+export type TriedWires = { ok: true; result: unknown } | { ok: false; text: string; problem: string };
+
+/** Device sheets of a family: those that ship, what one of the user's own must be, and how one is told by a line. */
+export interface FamilySheets {
+  shipped: readonly BaseSheet[];
+  schema: z.ZodType<BaseSheet>;
+  says: (sheet: never) => string;
+}
+
+/** The circuit of a job in one state, for other programs; or why there is none. */
+export type CircuitExport =
+  | { ok: true; title: string; solver: CircuitSolver; state: CircuitState; hertz: 50 | 60 }
+  | { ok: false; problem: string };
+
+/** What a family has derived: its own results, and what every stop reads of them. */
+export interface Results<Own> {
+  own: Own;
+  shared: Shared;
+}
+
+export interface FamilyModule<F extends Family, Own> {
+  id: F;
   /** "5 conductors": what was surveyed, counted. */
-  surveyed: (job: Job) => string;
+  surveyed: (job: SeenJob<F>) => string;
   /** @param now ISO time for things that expire; null where time does not matter */
-  derive: (job: Job, now: string | null) => Own & { shared: Shared };
+  derive: (job: SeenJob<F>, now: string | null) => Results<Own>;
   /** The family's own results as people read them, in the job's units. */
-  inUnits: (d: Derived, say: <T>(value: T) => T) => Partial<Own>;
+  inUnits: (own: Own, say: <T>(value: T) => T) => Partial<Own>;
   /** The family's own part of the derived job as plain JSON. */
-  json: (d: Derived) => Record<string, unknown>;
+  json: (own: Own, shared: Shared) => Record<string, unknown>;
   /** A stop measured in the family's own way; null where the common way serves. */
-  measure: (id: StopId, job: Job, d: Derived) => Measure | null;
+  measure: (id: StopId, job: SeenJob<F>, own: Own, shared: Shared) => Measure | null;
   /** What runs, by demand or call, as it is wired. */
-  runs: (d: Derived) => Map<string, string>;
+  runs: (own: Own) => Map<string, string>;
   /** A proposal other than a setting, typed. */
-  trial: (text: string, d: Derived) => JobTrialLine;
+  trial: (text: string, own: Own) => JobTrialLine;
+  /** Wires tried on the circuit itself, where the family has that; null while there is no circuit. */
+  tryWires?: (entries: readonly string[], job: SeenJob<F>, own: Own) => TriedWires | null;
   /** What the customer is shown besides what every customer is. */
-  topics: (job: Job, d: Derived) => Topic[];
+  topics: (job: SeenJob<F>, own: Own) => Topic[];
   /** When the customer should call. */
   callWhen: string;
-  followUps: (job: Job, d: Derived) => FollowUp[];
+  followUps: (job: SeenJob<F>, own: Own) => FollowUp[];
+  /** Names and notes of the survey, for search. */
+  searched: (job: SeenJob<F>) => readonly (string | undefined)[];
+  /** Sheet of paper where the job is. */
+  letterPaper: (job: SeenJob<F>) => boolean;
+  /** What a copy of the job keeps of its survey: not what was measured or done. */
+  copied: (survey: SeenJob<F>['survey']) => SeenJob<F>['survey'];
+  circuit: (job: SeenJob<F>, own: Own, state: string) => CircuitExport;
+  /** What is wrong, by likelihood, where the family can tell; null while it cannot. */
+  diagnosis?: (job: SeenJob<F>, own: Own) => Ranking | null;
+  sheets: FamilySheets;
+  /** Tables and lines of the technical record; drawings are the papers' own. */
+  papers: (job: SeenJob<F>, own: Own) => PaperPart[];
 }
 
 const plural = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
@@ -104,8 +136,7 @@ export const ticked = (done: number, of: number, none: string, verb = ''): Measu
 });
 
 /** Arrive, Connect and Set up of a family with one device and one list of work. */
-export function commonMeasure(id: StopId, job: Job, d: Derived): Measure | null {
-  const { shared } = d;
+export function commonMeasure(id: StopId, job: Job, shared: Shared): Measure | null {
   switch (id) {
     case 'arrive': {
       const facts = [job.site.name !== '', shared.sheet !== null, job.arrive.worksNow !== undefined];

@@ -1,14 +1,48 @@
-/** The only list of families in the core. */
+/** The only list of families in the core, and what follows from it: the shape of everything derived. */
 import { boilerFamily } from '../boiler/module';
 import { floorFamily } from '../floor/module';
-import type { Family } from '../job/schema';
+import { seen } from '../job/measured';
+import type { Family, Job } from '../job/schema';
 import { lowVoltageFamily } from '../lowvoltage/module';
-import type { FamilyModule } from './contract';
+import type { StopId } from '../run';
+import type { FamilyModule, Shared, StopProgress } from './contract';
 
-const FAMILIES: Readonly<Record<Family, FamilyModule>> = {
+const MODULES = {
   '24v': lowVoltageFamily,
   boiler: boilerFamily,
   floor: floorFamily,
-};
+} as const;
 
-export const familyOf = (job: { family: Family }): FamilyModule => FAMILIES[job.family];
+export type OwnOf<F extends Family> = ReturnType<(typeof MODULES)[F]['derive']>['own'];
+
+interface DerivedOf<F extends Family> {
+  family: F;
+  /** The family's own results. */
+  own: OwnOf<F>;
+  shared: Shared;
+  stops: StopProgress[];
+  next: StopId;
+}
+
+/** Everything a job implies; which family it is of says what `own` is. */
+export type Derived = { [F in Family]: DerivedOf<F> }[Family];
+export type ResultsOf<F extends Family> = DerivedOf<F>;
+
+/** The family's own results of a job known to be of it; throws a RangeError for another. */
+export function ownOf<F extends Family>(d: Derived, family: F): OwnOf<F> {
+  if (d.family !== family) throw new RangeError(`a ${d.family} job has no ${family} results`);
+  // Just checked: the family says what its results are.
+  return d.own as OwnOf<F>;
+}
+
+/**
+ * The module of a job's family with the job as it reads it. Which goes with which is the registry's own knowledge:
+ * whoever uses the two together need not know the family.
+ */
+export function familyOf<J extends Job>(job: J): { module: FamilyModule<Family, unknown>; job: never } {
+  return {
+    module: MODULES[job.family] as unknown as FamilyModule<Family, unknown>,
+    // Read by the module of its own family only.
+    job: seen(job as never) as never,
+  };
+}

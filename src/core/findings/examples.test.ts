@@ -14,7 +14,7 @@ describe('findings', () => {
   it.each(files)('%s is raised by its example', (code) => {
     const read = readJobFile(readFileSync(new URL(`${code}.json`, folder), 'utf8'));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    const raised = derive(read.job, NOW).findings.filter((f) => f.code === code);
+    const raised = derive(read.job, NOW).shared.findings.filter((f) => f.code === code);
     expect(raised.length).toBeGreaterThan(0);
     for (const f of raised) {
       expect(f.message).not.toMatch(/undefined|NaN|null/);

@@ -25,6 +25,8 @@ export interface Question {
   ask: string;
   how: string;
   answers: { value: string; label: string; means: string }[];
+  /** Field of the survey that an answer fills: the question is that nobody filled it. Kept by its code without one. */
+  field?: readonly string[];
   /** Something later cannot go on without the answer. */
   needed: boolean;
   /** Settings that would assert an answer: none of them is proposed while the question is open. */

@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { askedFloor, floorJobOf } from '../../../tests/arbitrary/floor';
-import { derive, derivedJson } from '../derive';
+import { floorOf } from '../../../tests/support/jobs';
+import { derivedJson } from '../derive';
 
 describe('any floor', () => {
   it('derives, and every figure of it is one', () => {
@@ -21,9 +22,9 @@ describe('any floor', () => {
   it('does not depend on the order or the ids of its mats', () => {
     fc.assert(
       fc.property(askedFloor, (a) => {
-        const here = derive(floorJobOf(a));
+        const here = floorOf(floorJobOf(a));
         const mats = a.survey.mats.map((m, i) => ({ name: `Mat ${i + 1}`, ...m }));
-        const there = derive(
+        const there = floorOf(
           floorJobOf({ ...a, survey: { ...a.survey, mats: [...mats].reverse() } }, (i) => `other-${i}`),
         );
         const sums = (d: typeof here): number[] =>
@@ -41,7 +42,7 @@ describe('any floor', () => {
   it('with more than its relay carries is never put directly on it unasked', () => {
     fc.assert(
       fc.property(askedFloor, (a) => {
-        const d = derive(floorJobOf(a));
+        const d = floorOf(floorJobOf(a));
         const { load, contactor } = d.floor ?? {};
         if (!load?.needsContactor) return;
         const codes = d.findings.map((f) => f.code);
@@ -54,7 +55,7 @@ describe('any floor', () => {
   it('that would be destroyed, leaks or is open always stops the work', () => {
     fc.assert(
       fc.property(askedFloor, (a) => {
-        const d = derive(floorJobOf(a));
+        const d = floorOf(floorJobOf(a));
         const stops = d.findings.filter((f) => f.severity === 'blocker').map((f) => f.code);
         const bad = d.floor?.load?.mats.some((m) => (d.floor?.load?.supplyVolts ?? 0) > m.ratedVolts * 1.1 + 1e-9);
         if (bad) expect(stops).toContain('floor.over-volts');

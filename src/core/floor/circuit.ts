@@ -10,8 +10,8 @@
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import { CircuitSolver } from '../circuit/solve';
 import type { FloorCore, FloorSurvey } from '../job/floor-schema';
-import { floorPointWords } from '../job/points';
 import { type FloorLoad, latestOhms, nominalVolts, OHMS_BAND, ratedOhms } from './load';
+import { floorPointWords } from './points';
 import type { FloorSheet } from './sheet';
 
 export const FLOOR_STATES = [

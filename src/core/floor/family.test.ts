@@ -1,15 +1,16 @@
 /** The floor family whole: questions, settings, first start, week, proof, findings from readings. */
 import { describe, expect, it } from 'vitest';
-import { derive, derivedJson } from '../derive';
+import { floorJob, GOOD_FLOOR } from '../../../tests/support/floor';
+import { floorOf } from '../../../tests/support/jobs';
+import { derivedJson } from '../derive';
 import { readJobFile } from '../job/file';
 import type { Job } from '../job/schema';
 import { FLOOR_SHEETS } from './sheet';
-import { floorJob, GOOD_FLOOR } from './test-floor';
 import { ohmsAt } from './thermistor';
 import { cheapMinutes, costOf, floorWeek, wantedByMinute } from './week';
 
 const made = (floor: object = {}, more: object = {}) => {
-  const d = derive(floorJob(floor, more));
+  const d = floorOf(floorJob(floor, more));
   if (!d.floor) throw new Error('no floor');
   return { ...d, floor: d.floor };
 };
@@ -28,7 +29,7 @@ const read = (test: string, measure: string, quantity: string, value: number) =>
 
 describe('any part of a survey is enough to say something', () => {
   it('an empty floor job asks, and derives', () => {
-    const d = derive(floorJob({ ...Object.fromEntries(Object.keys(GOOD_FLOOR).map((k) => [k, undefined])) }));
+    const d = floorOf(floorJob({ ...Object.fromEntries(Object.keys(GOOD_FLOOR).map((k) => [k, undefined])) }));
     expect(d.questions.map((q) => q.code)).toEqual(
       expect.arrayContaining(['floor-mats', 'floor-supply', 'floor-area', 'floor-probe-ohms', 'floor-purpose']),
     );
@@ -43,7 +44,7 @@ describe('any part of a survey is enough to say something', () => {
   });
 
   it('answers settle what was asked', () => {
-    const d = derive(
+    const d = floorOf(
       floorJob(
         { purpose: undefined, covering: undefined },
         { answers: { 'floor-purpose': 'sole', 'floor-covering': 'timber' } },
@@ -298,7 +299,7 @@ describe('the proof', () => {
     floorJob({ ...twelve, ...floor }, { readings, week: floorWeek('bath', 34) });
 
   it('has a test for each thing that can be wrong', () => {
-    expect(derive(proof([])).proof.tests.map((t) => t.id)).toEqual([
+    expect(floorOf(proof([])).proof.tests.map((t) => t.id)).toEqual([
       'ground-fault',
       'relay',
       'load',
@@ -311,10 +312,10 @@ describe('the proof', () => {
   });
 
   it('a display 4 K low fails and is explained; the repeat passes', () => {
-    const wrong = derive(proof([read('probe', 'shown', 'celsius', 17)]));
+    const wrong = floorOf(proof([read('probe', 'shown', 'celsius', 17)]));
     expect(wrong.proof.tests.find((t) => t.id === 'probe')?.verdict).toBe('fail');
     expect(wrong.findings.find((f) => f.code === 'floor.probe-setting')?.message).toContain('12 kΩ');
-    const right = derive(
+    const right = floorOf(
       proof([
         read('probe', 'shown', 'celsius', 17),
         { ...read('probe', 'shown', 'celsius', 21), at: '2026-03-01T09:10:00Z' },
@@ -330,14 +331,14 @@ describe('the proof', () => {
       areaSquareMetres: 7,
     };
     const amps = (value: number): string | undefined =>
-      derive(proof([read('load', 'amps', 'amps', value)], two)).proof.tests.find((t) => t.id === 'load')?.verdict;
+      floorOf(proof([read('load', 'amps', 'amps', value)], two)).proof.tests.find((t) => t.id === 'load')?.verdict;
     expect([amps(3.7), amps(1.87), amps(0.94)]).toEqual(['pass', 'fail', 'fail']);
   });
 
   it('a floor that does not warm fails its rise; one that does revises the forecast', () => {
-    const rise = (value: number) => derive(proof([read('rise', 'rise', 'kelvin', value)]));
+    const rise = (value: number) => floorOf(proof([read('rise', 'rise', 'kelvin', value)]));
     expect(rise(0.1).proof.tests.find((t) => t.id === 'rise')?.verdict).toBe('fail');
-    const expected = derive(proof([])).floor?.warmUp?.forecast.expected;
+    const expected = floorOf(proof([])).floor?.warmUp?.forecast.expected;
     const usual = (expected?.[20] ?? 0) - (expected?.[0] ?? 0);
     expect(rise(usual).proof.tests.find((t) => t.id === 'rise')?.verdict).toBe('pass');
     expect(rise(usual).floor?.warmUp?.points).toHaveLength(2);
@@ -426,7 +427,7 @@ describe('what is asked and not assumed', () => {
     const bare = { m1: { ratedWatts: 450, ratedVolts: 240 } };
     expect(made({ mats: bare }).questions.map((q) => q.code)).toContain('floor-mat-readings');
     expect(made().questions.map((q) => q.code)).not.toContain('floor-mat-readings');
-    expect(derive(floorJob({ mats: bare })).stops.find((s) => s.id === 'survey')?.state).not.toBe('done');
+    expect(floorOf(floorJob({ mats: bare })).stops.find((s) => s.id === 'survey')?.state).not.toBe('done');
   });
 
   it('a mat joined to nothing is a blocker, seen or read', () => {

@@ -1,7 +1,8 @@
 /** The floor family plugged into the stops: from a job to everything its mats, probe and floor imply. */
+import { chosenSheet } from '../devices/choose';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
-import type { ProbeType } from '../job/floor-schema';
-import type { Job } from '../job/schema';
+import type { FloorSurvey, ProbeType } from '../job/floor-schema';
+import type { FloorJob } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
@@ -14,10 +15,10 @@ import { type FloorLimit, floorLimit } from './limits';
 import { type FloorLoad, floorLoad } from './load';
 import { type FloorHouse, floorHouse } from './model';
 import { floorProof } from './proof';
-import { floorQuestions, withAnswers } from './questions';
+import { floorQuestions } from './questions';
 import type { SensorMode } from './run';
 import { floorSettings } from './settings';
-import { FLOOR_SHEETS, type FloorSheet } from './sheet';
+import { FLOOR_SHEETS, FloorSheet } from './sheet';
 import { decideFindings, shownFindings, startFindings, weekFindings } from './stop-findings';
 import { surveyFindings } from './survey-findings';
 import { floorSteps, type TerminalPlan, terminalFindings, terminalPlan, type WorkStep } from './terminals';
@@ -42,7 +43,7 @@ export interface FloorDerived {
   safe: MainsSafe;
   kit: { id: string; name: string; why: string }[];
   /** The floor cut through, as told. */
-  section: Pick<Job['floor'], 'purpose' | 'covering' | 'build' | 'beneath'>;
+  section: Pick<FloorSurvey, 'purpose' | 'covering' | 'build' | 'beneath'>;
   sentence: string;
   questions: Question[];
   findings: Finding[];
@@ -52,25 +53,16 @@ export interface FloorDerived {
 const MODE_WORDS: Record<SensorMode, string> = { air: 'room air', floor: 'floor', both: 'room air, floor capped' };
 
 const isMode = (v: string | undefined): v is SensorMode => v === 'air' || v === 'floor' || v === 'both';
-const isProbe = (v: string | undefined, fits: readonly ProbeFit[]): v is ProbeType => fits.some((f) => f.type === v);
 
-/** The only type that fits, the printed one, or the answer to the question; null while more than one could be. */
-function probeType(job: Job, fits: readonly ProbeFit[]): ProbeType | null {
-  const { probe } = job.floor;
-  if (probe.type) return probe.type;
+/** The printed type, or the only one that fits; null while more than one could be. */
+function probeType(job: FloorJob, fits: readonly ProbeFit[]): ProbeType | null {
   const could = fits.filter((f) => f.fits);
-  const answer = job.answers['floor-probe'];
-  if (could.length === 1) return could[0]?.type ?? null;
-  return could.length > 1 && isProbe(answer, could) ? answer : null;
+  return job.survey.probe.type ?? (could.length === 1 ? (could[0]?.type ?? null) : null);
 }
 
-export function deriveFloor(asked: Job): FloorDerived {
-  const job = withAnswers(asked);
-  const survey = job.floor;
-  const findings: Finding[] = [];
-  const sheet = FLOOR_SHEETS.find((s) => s.id === job.device.sheet) ?? null;
-  if (job.device.sheet === undefined) findings.push(finding('device.none', {}, ['device']));
-  else if (!sheet) findings.push(finding('device.unknown-sheet', { sheet: job.device.sheet }, ['device']));
+export function deriveFloor(job: FloorJob): FloorDerived {
+  const { survey } = job;
+  const { sheet, findings } = chosenSheet(job, FLOOR_SHEETS, FloorSheet);
   const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, Object.keys(survey.mats).length > 0);
   findings.push(...safe.findings);
   const load = floorLoad(survey, sheet?.relayAmps ?? null);

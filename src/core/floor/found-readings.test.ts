@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { floorJob } from '../../../tests/support/floor';
+import { floorOf } from '../../../tests/support/jobs';
+import { seenAs } from '../job/measured';
 import { type FloorCircuit, floorExpects } from './circuit';
 import { parseFloorReadings } from './found-readings';
-import { floorJob } from './test-floor';
 
 const TWO = {
   m1: { name: 'Hall', ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128 } },
@@ -11,9 +12,14 @@ const TWO = {
 
 const circuitOf = (floor: object = {}): FloorCircuit => {
   const job = floorJob(floor);
-  const { floor: derived } = derive(job);
+  const { floor: derived } = floorOf(job);
   if (!derived?.load) throw new Error('no load');
-  return { survey: job.floor, sheet: derived.sheet, load: derived.load, contactor: derived.contactor };
+  return {
+    survey: seenAs(job, 'floor').survey,
+    sheet: derived.sheet,
+    load: derived.load,
+    contactor: derived.contactor,
+  };
 };
 
 /** What is said of readings typed on a floor. */
@@ -26,7 +32,7 @@ const said = (line: string, floor: object = {}): string[] => {
       return [`r${i}`, { ...l.reading, at, by: 'tester', source: 'typed', stop: 'survey' }];
     }),
   );
-  return derive(floorJob(floor, { readings }))
+  return floorOf(floorJob(floor, { readings }))
     .findings.filter((f) => f.code === 'floor.reading-live' || f.code === 'floor.reading-contradicts')
     .map((f) => f.message);
 };

@@ -11,7 +11,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { FloorSurvey } from '../job/floor-schema';
 import { pointWords } from '../job/points';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
+import type { FloorJob, Reading } from '../job/schema';
 import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
@@ -129,7 +129,7 @@ export function expectedWords(quantity: 'volts-ac' | 'ohms', e: Expected): strin
   return Number.isFinite(e.high) ? `${ohmsText(e.low)} to ${ohmsText(e.high)}` : `over ${ohmsText(e.low)}`;
 }
 
-export function floorFoundReadings(job: Job, floor: FloorCircuit): Finding[] {
+export function floorFoundReadings(job: FloorJob, floor: FloorCircuit): Finding[] {
   const known = new Set(floorPoints(floor.survey, floor.sheet).map((p) => p.value));
   const read = readingsInTime(job).filter((r) => r.test === undefined && r.stop !== 'make-safe');
   return [...latestByPair(read).values()].flatMap((r): Finding[] => {

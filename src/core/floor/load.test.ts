@@ -1,15 +1,16 @@
 /** Watts, amperes, ohms bands, stages, relay and breaker. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { floorJob, GOOD_MAT } from '../../../tests/support/floor';
+import { floorOf } from '../../../tests/support/jobs';
+import { seenAs } from '../job/measured';
 import { floorLoad, nominalVolts } from './load';
-import { floorJob, GOOD_MAT } from './test-floor';
 
 const codes = (floor: object, more: object = {}): string[] =>
-  derive(floorJob(floor, more))
+  floorOf(floorJob(floor, more))
     .findings.map((f) => f.code)
     .filter((c) => c.startsWith('floor.'));
-const load = (floor: object = {}) => floorLoad(floorJob(floor).floor, 15);
+const load = (floor: object = {}) => floorLoad(seenAs(floorJob(floor), 'floor').survey, 15);
 const mat = (ratedWatts: number, ratedVolts = 240, more: object = {}) => ({ ratedWatts, ratedVolts, ...more });
 
 describe('the sums', () => {
@@ -31,8 +32,8 @@ describe('the sums', () => {
         fc.double({ min: 0.3, max: 1.9, noNaN: true }),
         (list, volts, ratio) => {
           const mats = Object.fromEntries(list.map((w, i) => [`m${i}`, mat(w)]));
-          const one = floorLoad({ ...floorJob().floor, mats, supplyVolts: volts }, 15);
-          const other = floorLoad({ ...floorJob().floor, mats, supplyVolts: volts * ratio }, 15);
+          const one = floorLoad({ ...seenAs(floorJob(), 'floor').survey, mats, supplyVolts: volts }, 15);
+          const other = floorLoad({ ...seenAs(floorJob(), 'floor').survey, mats, supplyVolts: volts * ratio }, 15);
           expect((other?.watts ?? 0) / (one?.watts ?? 1)).toBeCloseTo(ratio ** 2, 9);
           expect((other?.amps ?? 0) / (one?.amps ?? 1)).toBeCloseTo(ratio, 9);
           // In parallel the ohms and the load say the same.
@@ -44,8 +45,8 @@ describe('the sums', () => {
   });
 
   it('counts nothing without a supply or mats', () => {
-    expect(floorLoad({ ...floorJob().floor, mats: {} }, 15)).toBeNull();
-    expect(floorLoad({ ...floorJob().floor, supplyVolts: undefined }, 15)).toBeNull();
+    expect(floorLoad({ ...seenAs(floorJob(), 'floor').survey, mats: {} }, 15)).toBeNull();
+    expect(floorLoad({ ...seenAs(floorJob(), 'floor').survey, supplyVolts: undefined }, 15)).toBeNull();
   });
 
   it('knows the supply by its nearest usual value', () => {
@@ -80,20 +81,22 @@ describe('ohms and insulation', () => {
   });
 
   it('under 1 MΩ it must not be powered', () => {
-    const found = derive(floorJob({ mats: { m1: { ...GOOD_MAT, connection: { ohms: 128, megohms: 0.4 } } } })).findings;
+    const found = floorOf(
+      floorJob({ mats: { m1: { ...GOOD_MAT, connection: { ohms: 128, megohms: 0.4 } } } }),
+    ).findings;
     expect(found.find((f) => f.code === 'floor.insulation-low')?.severity).toBe('blocker');
   });
 
   it('a mat without volts is said and left out of the sums', () => {
     const job = floorJob({ mats: { m1: GOOD_MAT, m2: { ratedWatts: 300 } } });
-    expect(derive(job).floor?.load?.watts).toBeCloseTo(450, 9);
+    expect(floorOf(job).floor?.load?.watts).toBeCloseTo(450, 9);
     expect(codes({ mats: { m1: GOOD_MAT, m2: { ratedWatts: 300 } } })).toContain('floor.mat-no-volts');
   });
 });
 
 describe('voltage', () => {
   it('a 240 V cable on 120 V gives a quarter', () => {
-    const d = derive(floorJob({ supplyVolts: 120 }));
+    const d = floorOf(floorJob({ supplyVolts: 120 }));
     expect(d.floor?.load?.watts).toBeCloseTo(112.5, 9);
     expect(d.findings.find((f) => f.code === 'floor.low-volts')).toMatchObject({
       severity: 'blocker',
@@ -102,17 +105,17 @@ describe('voltage', () => {
   });
 
   it('a 120 V cable on 240 V is destroyed: a blocker', () => {
-    const d = derive(floorJob({ mats: { m1: mat(450, 120) } }));
+    const d = floorOf(floorJob({ mats: { m1: mat(450, 120) } }));
     expect(d.findings.find((f) => f.code === 'floor.over-volts')).toMatchObject({
       severity: 'blocker',
       message: expect.stringContaining('4.0 times'),
     });
     // Nothing is said of how fast it would warm.
-    expect(d.system.sentence).toContain('burn out');
+    expect(d.sentence).toContain('burn out');
   });
 
   it('208 V on a 240 V cable gives 75 %: a note', () => {
-    const d = derive(floorJob({ supplyVolts: 208 }));
+    const d = floorOf(floorJob({ supplyVolts: 208 }));
     expect(d.findings.find((f) => f.code === 'floor.reduced-volts')).toMatchObject({
       severity: 'note',
       message: expect.stringContaining('75 %'),
@@ -144,10 +147,10 @@ describe('relay and breaker', () => {
   });
 
   it('behind a contactor the watts are entered by hand', () => {
-    const card = derive(floorJob(twelve)).floor?.settings.card ?? [];
+    const card = floorOf(floorJob(twelve)).floor?.settings.card ?? [];
     expect(card.find((r) => r.key === 'load.metering')).toMatchObject({ enter: 'no' });
     expect(card.find((r) => r.key === 'load.watts')).toMatchObject({ enter: '3000 W' });
-    const wrong = derive(floorJob(twelve, { setUp: { chosen: { 'load.metering': 'on' } } })).findings;
+    const wrong = floorOf(floorJob(twelve, { setUp: { chosen: { 'load.metering': 'on' } } })).findings;
     expect(wrong.map((f) => f.code)).toContain('settings.conflict');
   });
 
@@ -160,7 +163,7 @@ describe('relay and breaker', () => {
 describe('several mats', () => {
   const two = { mats: { a: mat(450), b: mat(300) }, areaSquareMetres: 6 };
   it('are asked about, with what either would read', () => {
-    const q = derive(floorJob(two)).questions.find((x) => x.code === 'floor-joined');
+    const q = floorOf(floorJob(two)).questions.find((x) => x.code === 'floor-joined');
     expect(q?.how).toContain('76.8 Ω in parallel, 320 Ω in series');
   });
   it('read in series are a blocker, in parallel are well', () => {
@@ -188,7 +191,9 @@ describe('protection and wiring', () => {
   it('no ground-fault protection is a blocker where the device has none', () => {
     const eu = { region: 'EU', supplyVolts: 230, mats: { m1: mat(450, 230) } };
     expect(codes({ ...eu, groundFault: 'none' }, { device: 'fb1-button' })).toContain('floor.no-ground-fault');
-    expect(derive(floorJob(eu, { device: 'fb1-button' })).questions.map((q) => q.code)).toContain('floor-ground-fault');
+    expect(floorOf(floorJob(eu, { device: 'fb1-button' })).questions.map((q) => q.code)).toContain(
+      'floor-ground-fault',
+    );
     expect(codes({ groundFault: 'none' })).not.toContain('floor.no-ground-fault');
   });
   it('cores on the wrong terminals are named; probe and heater have no polarity', () => {

@@ -1,15 +1,16 @@
 /** The floor as nodes: settled state, energy, step size, limit, fit. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { floorJob } from '../../../tests/support/floor';
+import { seenAs } from '../job/measured';
 import { fitFloor, forecast, scaled } from './fit';
 import { type FloorModel, floorHouse, holding, settled, surfaceCelsius } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
 import { runLong } from './run-long';
-import { floorJob } from './test-floor';
 import { advanceFloor, curveAt, minutesTo, roomHeld, warmUpCurve } from './warm-up';
 
 const houseOf = (floor: object = {}, watts = 450) => {
-  const house = floorHouse(floorJob(floor).floor, watts);
+  const house = floorHouse(seenAs(floorJob(floor), 'floor').survey, watts);
   if (!house) throw new Error('no house');
   return house;
 };

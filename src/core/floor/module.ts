@@ -1,20 +1,16 @@
 /** The floor family as the registry knows it. */
-import { type Derived, type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
-import type { Job } from '../job/schema';
-import { noLowVoltage } from '../lowvoltage/nothing';
+import { type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
+import type { FloorJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
 import type { StopId } from '../run';
+import { listed } from '../units/units';
 import { deriveFloor, type FloorDerived } from './family';
+import { floorPapers } from './papers';
+import { FLOOR_SHEETS, FloorSheet } from './sheet';
 import { CORE_WORDS } from './terminals';
 import { floorTopics } from './topics';
 
-function own(d: Derived): FloorDerived {
-  if (!d.floor) throw new RangeError('no floor was derived of this job');
-  return d.floor;
-}
-
-function measure(id: StopId, job: Job, d: Derived): Measure | null {
-  const f = own(d);
+function measure(id: StopId, job: FloorJob, f: FloorDerived): Measure | null {
   switch (id) {
     case 'make-safe':
       return {
@@ -25,7 +21,7 @@ function measure(id: StopId, job: Job, d: Derived): Measure | null {
     case 'survey': {
       const open = f.questions.filter((q) => q.stop === 'survey').length;
       return {
-        done: Object.keys(job.floor.mats).length > 0 ? (open === 0 ? 2 : 1) : 0,
+        done: Object.keys(job.survey.mats).length > 0 ? (open === 0 ? 2 : 1) : 0,
         of: 2,
         says: f.load ? `${Math.round(f.load.watts)} W` : open > 0 ? `${open} to measure` : 'no mats yet',
       };
@@ -51,8 +47,7 @@ const tenth = (curve: Float64Array): number[] =>
     .filter((_, i) => i % 10 === 0)
     .map((v) => Math.round(v * 100) / 100);
 
-function json(d: Derived): Record<string, unknown> {
-  const f = own(d);
+function json(f: FloorDerived): Record<string, unknown> {
   const { warmUp, week } = f;
   return {
     sentence: f.sentence,
@@ -100,9 +95,9 @@ function json(d: Derived): Record<string, unknown> {
 const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9.+-]/g, '');
 
 /** `3 l`, `5 probe-1`, `3 off`: what is on a numbered terminal. */
-function trial(text: string, d: Derived): JobTrialLine {
+function trial(text: string, f: FloorDerived): JobTrialLine {
   const [terminal = '', core = ''] = text.split(/\s+/);
-  const known = own(d).sheet?.terminals ?? {};
+  const known = f.sheet?.terminals ?? {};
   if (!(terminal in known))
     return { ok: false, text, problem: `Terminals here: ${Object.keys(known).join(', ') || 'none, choose a device'}` };
   const cores = Object.keys(CORE_WORDS) as (keyof typeof CORE_WORDS)[];
@@ -114,30 +109,39 @@ function trial(text: string, d: Derived): JobTrialLine {
     text,
     says: found ? `${CORE_WORDS[found]} on ${terminal}` : `nothing on ${terminal}`,
     edit: (job) => {
-      const { [terminal]: _was, ...rest } = { ...known, ...job.floor.landed };
-      return { ...job, floor: { ...job.floor, landed: found ? { ...rest, [terminal]: found } : rest } };
+      if (job.family !== 'floor') return job;
+      const { [terminal]: _was, ...rest } = { ...known, ...job.survey.landed };
+      return { ...job, survey: { ...job.survey, landed: found ? { ...rest, [terminal]: found } : rest } };
     },
   };
 }
 
-export const floorFamily: FamilyModule = {
+export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   id: 'floor',
-  surveyed: (job) => plural(Object.keys(job.floor.mats).length, 'mat'),
+  surveyed: (job) => plural(Object.keys(job.survey.mats).length, 'mat'),
   derive: (job) => {
-    const floor = deriveFloor(job);
-    return { ...noLowVoltage(), floor, shared: mainsShared(floor, { heatOnly: true, startCelsius: 24 }) };
+    const own = deriveFloor(job);
+    return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 24 }) };
   },
-  inUnits: (d, say) => {
-    const f = own(d);
-    const { sentence, questions, findings, settings, limit, start } = f;
-    return { floor: { ...f, ...say({ sentence, questions, findings, settings, limit, start }) } };
-  },
+  inUnits: ({ sentence, questions, findings, settings, limit, start }, say) =>
+    say({ sentence, questions, findings, settings, limit, start }),
   json,
   measure,
   runs: () => new Map(),
   trial,
-  topics: (job, d) => floorTopics(job, own(d)),
+  topics: floorTopics,
   callWhen:
     'Call if the display is dark, if the ground-fault protection trips by itself, or if the floor is cold when it should be warm.',
   followUps: () => [],
+  searched: (job) => Object.values(job.survey.mats).map((m) => m.name),
+  letterPaper: (job) => job.survey.region === 'NA',
+  copied: ({ log: _log, ...survey }) => survey,
+  circuit: () => ({ ok: false, problem: 'a floor job has no circuit to write; its mats are resistances in parallel' }),
+  papers: floorPapers,
+  sheets: {
+    shipped: FLOOR_SHEETS,
+    schema: FloorSheet,
+    says: (s: FloorSheet) =>
+      `${listed(s.volts.map(String))} V, relay ${s.relayAmps} A, ${s.groundFault ? 'own ground-fault protection' : 'no ground-fault protection'}, ${s.schedule.slotsPerDay} events a day`,
+  },
 };

@@ -1,7 +1,7 @@
 /** What the floor's survey cannot say yet, and what would settle it. */
 import type { Question } from '../findings/finding';
-import type { ProbeType } from '../job/floor-schema';
-import type { Job } from '../job/schema';
+import { FLOOR_ANSWERS, type ProbeType } from '../job/floor-schema';
+import type { FloorJob } from '../job/schema';
 import { fixed, listed } from '../units/units';
 import { type FloorLoad, latestMegohms, latestOhms, matName } from './load';
 import type { FloorSheet } from './sheet';
@@ -24,8 +24,8 @@ const measure = (code: string, about: string[], ask: string, how: string): Quest
   needed: true,
 });
 
-export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Question[] {
-  const survey = job.floor;
+export function floorQuestions(job: FloorJob, { load, sheet, fits, type }: Facts): Question[] {
+  const survey = job.survey;
   const questions: Question[] = [];
   if (Object.keys(survey.mats).length === 0)
     questions.push(
@@ -88,6 +88,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (!survey.probe.type && type === null && could.length > 1)
     questions.push({
       code: 'floor-probe',
+      field: FLOOR_ANSWERS['floor-probe'] ?? [],
       stop: 'survey',
       about: ['probe'],
       ask: `The probe could be ${could.map((f) => probeName(f.type)).join(' or ')}. Which is printed on it?`,
@@ -103,6 +104,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (!survey.purpose)
     questions.push({
       code: 'floor-purpose',
+      field: FLOOR_ANSWERS['floor-purpose'] ?? [],
       stop: 'decide',
       about: ['floor'],
       ask: 'What is the floor for?',
@@ -119,6 +121,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (!survey.covering)
     questions.push({
       code: 'floor-covering',
+      field: FLOOR_ANSWERS['floor-covering'] ?? [],
       stop: 'decide',
       about: ['floor'],
       ask: 'What lies on it?',
@@ -139,6 +142,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (modelled && !survey.build)
     questions.push({
       code: 'floor-build',
+      field: FLOOR_ANSWERS['floor-build'] ?? [],
       stop: 'survey',
       about: ['floor'],
       ask: 'What does the cable lie in?',
@@ -154,6 +158,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (modelled && !survey.beneath)
     questions.push({
       code: 'floor-beneath',
+      field: FLOOR_ANSWERS['floor-beneath'] ?? [],
       stop: 'survey',
       about: ['floor'],
       ask: 'What lies beneath the floor?',
@@ -168,6 +173,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (sheet && load && !sheet.groundFault && survey.groundFault === undefined)
     questions.push({
       code: 'floor-ground-fault',
+      field: FLOOR_ANSWERS['floor-ground-fault'] ?? [],
       stop: 'decide',
       about: ['supply'],
       ask: 'Is there ground-fault protection ahead of it?',
@@ -181,6 +187,7 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
   if (load && load.mats.length > 1 && survey.joined === undefined && survey.togetherOhms === undefined)
     questions.push({
       code: 'floor-joined',
+      field: FLOOR_ANSWERS['floor-joined'] ?? [],
       stop: 'survey',
       about: ['mats'],
       ask: 'How are the mats joined?',
@@ -193,29 +200,4 @@ export function floorQuestions(job: Job, { load, sheet, fits, type }: Facts): Qu
       needed: true,
     });
   return questions;
-}
-
-/** An answered question is survey: the floor with the answers in it. */
-export function withAnswers(job: Job): Job {
-  const { answers, floor } = job;
-  const purpose = (['comfort', 'bath', 'sole', 'damp'] as const).find((v) => v === answers['floor-purpose']);
-  const covering = (['tile', 'stone', 'timber', 'laminate', 'vinyl', 'carpet'] as const).find(
-    (v) => v === answers['floor-covering'],
-  );
-  const groundFault = (['upstream', 'none'] as const).find((v) => v === answers['floor-ground-fault']);
-  const joined = (['parallel', 'series'] as const).find((v) => v === answers['floor-joined']);
-  const build = (['board', 'concrete', 'screed', 'joists'] as const).find((v) => v === answers['floor-build']);
-  const beneath = (['ground', 'heated', 'unheated'] as const).find((v) => v === answers['floor-beneath']);
-  return {
-    ...job,
-    floor: {
-      ...floor,
-      ...(floor.build === undefined && build ? { build } : {}),
-      ...(floor.beneath === undefined && beneath ? { beneath } : {}),
-      ...(floor.purpose === undefined && purpose ? { purpose } : {}),
-      ...(floor.covering === undefined && covering ? { covering } : {}),
-      ...(floor.groundFault === undefined && groundFault ? { groundFault } : {}),
-      ...(floor.joined === undefined && joined ? { joined } : {}),
-    },
-  };
 }

@@ -1,6 +1,6 @@
 /** Settings of a floor thermostat, each with its reason. */
 import type { FloorSurvey, ProbeType } from '../job/floor-schema';
-import type { Job } from '../job/schema';
+import type { FloorJob } from '../job/schema';
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed, temperature } from '../units/units';
 import { PATTERN_GROUPS } from '../week/week';
@@ -25,7 +25,7 @@ function sensorMode(survey: FloorSurvey): { mode: SensorMode; why: string } {
 const SENSOR_OPTIONS = [option('air', 'room air'), option('floor'), option('both', 'room air, floor capped')];
 
 /** The coarsest form of the device that holds the week as it is. */
-export function scheduleForm(job: Job, sheet: FloorSheet): FloorSheet['schedule']['pattern'] {
+export function scheduleForm(job: FloorJob, sheet: FloorSheet): FloorSheet['schedule']['pattern'] {
   const forms = sheet.forms ?? [sheet.schedule.pattern];
   const { days } = job.week;
   if (!days) return forms[0] ?? sheet.schedule.pattern;
@@ -37,7 +37,7 @@ export function scheduleForm(job: Job, sheet: FloorSheet): FloorSheet['schedule'
 }
 
 export interface SettingFacts {
-  job: Job;
+  job: FloorJob;
   sheet: FloorSheet;
   load: FloorLoad | null;
   limit: FloorLimit | null;
@@ -46,7 +46,7 @@ export interface SettingFacts {
 }
 
 export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts): CanonicalSetting[] {
-  const survey = job.floor;
+  const survey = job.survey;
   const settings: CanonicalSetting[] = [];
   const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
     settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });

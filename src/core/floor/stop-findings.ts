@@ -1,7 +1,7 @@
 /** What each stop of a floor finds: deciding, the week, the first start, the display in the proof. */
 import { type Finding, finding } from '../findings/finding';
 import type { ProbeType } from '../job/floor-schema';
-import type { Job } from '../job/schema';
+import type { FloorJob } from '../job/schema';
 import { readingsFor } from '../proof/proof-run';
 import { listed, temperature } from '../units/units';
 import { checkDays } from '../week/week';
@@ -14,8 +14,8 @@ import type { FloorSheet } from './sheet';
 import { type ProbeFit, probeName } from './thermistor';
 import { mostCelsius, type WeekForecast } from './week';
 
-export function decideFindings(job: Job, load: FloorLoad, sheet: FloorSheet, type: ProbeType | null): Finding[] {
-  const survey = job.floor;
+export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet, type: ProbeType | null): Finding[] {
+  const survey = job.survey;
   const findings: Finding[] = [];
   const { amps, relay, breakerAllowed, nominal } = load;
   if (nominal !== null && !sheet.volts.includes(nominal))
@@ -55,7 +55,7 @@ export function decideFindings(job: Job, load: FloorLoad, sheet: FloorSheet, typ
 }
 
 export function weekFindings(
-  job: Job,
+  job: FloorJob,
   sheet: FloorSheet,
   mode: SensorMode,
   limitCelsius: number,
@@ -106,7 +106,7 @@ export function weekFindings(
 }
 
 export function startFindings(
-  job: Job,
+  job: FloorJob,
   start: readonly StartItem[],
   fits: readonly ProbeFit[],
   type: ProbeType | null,
@@ -163,7 +163,7 @@ const effectOf = (fits: readonly ProbeFit[], set: ProbeType, right: ProbeType): 
     : 'stay cold';
 
 /** The proof's reading of the display, explained where another type explains it. */
-export function shownFindings(job: Job, fits: readonly ProbeFit[], type: ProbeType | null): Finding[] {
+export function shownFindings(job: FloorJob, fits: readonly ProbeFit[], type: ProbeType | null): Finding[] {
   const last = readingsFor(job, 'probe', 'shown').at(-1);
   const right = fits.find((f) => f.type === type);
   if (!last || !type || !right || Math.abs(last.value - right.celsius) <= right.tolerance + 1.3) return [];

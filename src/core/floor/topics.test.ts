@@ -1,8 +1,8 @@
 /** What the customer of a floor is shown, from the job. */
 import { describe, expect, it } from 'vitest';
+import { floorJob } from '../../../tests/support/floor';
 import { derive } from '../derive';
 import { handoverTopics } from '../record/handover';
-import { floorJob } from './test-floor';
 import { floorWeek } from './week';
 
 const topics = (floor: object = {}, more: object = {}): Map<string, string> => {

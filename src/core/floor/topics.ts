@@ -1,10 +1,10 @@
 /** What the customer of a heated floor is shown. */
-import type { Job } from '../job/schema';
+import type { FloorJob } from '../job/schema';
 import type { Topic } from '../record/topic';
 import { fixed, temperature } from '../units/units';
 import type { FloorDerived } from './family';
 
-export function floorTopics(job: Job, floor: FloorDerived): Topic[] {
+export function floorTopics(job: FloorJob, floor: FloorDerived): Topic[] {
   const { limit, warmUp, week } = floor;
   const topics: Topic[] = [];
   if (limit)
@@ -42,11 +42,11 @@ export function floorTopics(job: Job, floor: FloorDerived): Topic[] {
         ? 'This thermostat has no lock.'
         : `It can be locked against small hands: ${where(floor)}.`,
   });
-  if (week && week.use.costPerDay !== null && job.floor.price)
+  if (week && week.use.costPerDay !== null && job.survey.price)
     topics.push({
       id: 'floor-cost',
       what: 'What it costs',
-      words: `As the week is set, about ${fixed(week.use.kilowattHoursPerDay, 1)} kWh or ${fixed(week.use.costPerDay, 2)} ${job.floor.price.currency} a day in weather like today’s, at ${job.floor.price.perKwh} ${job.floor.price.currency} a kWh.`,
+      words: `As the week is set, about ${fixed(week.use.kilowattHoursPerDay, 1)} kWh or ${fixed(week.use.costPerDay, 2)} ${job.survey.price.currency} a day in weather like today’s, at ${job.survey.price.perKwh} ${job.survey.price.currency} a kWh.`,
     });
   return topics;
 }

@@ -1,5 +1,5 @@
 /** The floor warming up: its model fitted to what was logged, how long to the target, and what holds it there. */
-import type { Job } from '../job/schema';
+import type { FloorJob } from '../job/schema';
 import { readingsFor } from '../proof/proof-run';
 import { type FloorFit, type Forecast, fitFloor, forecast, type LogPoint } from './fit';
 import { type FloorHouse, type FloorState, type Holding, holding } from './model';
@@ -27,8 +27,8 @@ export interface WarmUp {
 const FORECAST_MINUTES = 240;
 
 /** Logged points and the proof's own two readings of the rise. */
-function pointsOf(job: Job, start: number): LogPoint[] {
-  const logged = job.floor.log ?? [];
+function pointsOf(job: FloorJob, start: number): LogPoint[] {
+  const logged = job.survey.log ?? [];
   if (logged.length > 0) return [...logged];
   const rise = readingsFor(job, 'rise', 'rise').at(-1);
   return rise
@@ -61,17 +61,17 @@ function cycling(
   return { minutesOn: second.onMinutes / cycles, minutesOff: (day - second.onMinutes) / cycles };
 }
 
-export function warmUpOf(job: Job, house: FloorHouse, limitCelsius: number, differentialKelvin: number): WarmUp {
+export function warmUpOf(job: FloorJob, house: FloorHouse, limitCelsius: number, differentialKelvin: number): WarmUp {
   const points = pointsOf(job, house.start[3] ?? 20);
   const fit = fitFloor(house.model, house.around, house.start, points);
   const last = points.reduce((m, p) => Math.max(m, p.minute), 0);
   const f = forecast(house.model, house.around, fit, Math.max(FORECAST_MINUTES, Math.ceil(last)));
   const profiles = Object.values(job.week.profiles);
-  const byFloor = job.floor.purpose !== 'sole';
+  const byFloor = job.survey.purpose !== 'sole';
   const celsius =
     byFloor && profiles.length > 0 ? Math.max(...profiles.map((p) => p.heatCelsius)) : Math.min(limitCelsius, 28);
   const fitted = { ...house, model: fit.model };
-  const design = job.floor.designCelsius ?? job.floor.outdoorCelsius ?? -5;
+  const design = job.survey.designCelsius ?? job.survey.outdoorCelsius ?? -5;
   return {
     house,
     fit,
@@ -86,7 +86,7 @@ export function warmUpOf(job: Job, house: FloorHouse, limitCelsius: number, diff
     mostCelsius: mostCelsius(fitted),
     hold: { ...holding(fit.model, house.around, celsius), ...cycling(fitted, celsius, differentialKelvin) },
     held:
-      job.floor.purpose === 'sole'
+      job.survey.purpose === 'sole'
         ? {
             roomCelsius: roomHeld(fit.model, { ...house.around, outCelsius: design }, limitCelsius),
             outdoorCelsius: design,

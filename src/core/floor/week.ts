@@ -1,5 +1,6 @@
 /** The week of a floor: when each warm time must begin, what it costs, and whether it is reached at all. */
-import type { Job, Week, WeekEvent } from '../job/schema';
+import type { FloorSurvey } from '../job/floor-schema';
+import type { FloorJob, Week, WeekEvent } from '../job/schema';
 import { profileAt } from '../week/week';
 import { type FloorHouse, type FloorState, settled } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, type RunResult, type SensorMode } from './run';
@@ -31,7 +32,7 @@ export interface WeekUse {
 }
 
 /** Starting weeks by purpose: floor temperatures under tile, room temperatures where the room is steered. */
-export function floorWeek(purpose: Job['floor']['purpose'], limitCelsius: number | null): Week {
+export function floorWeek(purpose: FloorSurvey['purpose'], limitCelsius: number | null): Week {
   const cap = (c: number): number => Math.min(c, limitCelsius ?? c);
   const [warm, low] =
     purpose === 'sole' ? [21, 18] : purpose === 'damp' ? [20, 12] : [cap(purpose === 'bath' ? 29 : 27), 20];
@@ -107,7 +108,7 @@ export function cheapMinutes(offPeak: { from: number; to: number } | undefined):
   );
 }
 
-export function costOf(price: Job['floor']['price'], kilowattHours: number, cheapKilowattHours: number): number | null {
+export function costOf(price: FloorSurvey['price'], kilowattHours: number, cheapKilowattHours: number): number | null {
   if (!price) return null;
   const cheap = price.offPeak ? cheapKilowattHours : 0;
   return (kilowattHours - cheap) * price.perKwh + cheap * (price.offPeak?.perKwh ?? 0);
@@ -125,7 +126,7 @@ export interface WeekForecast {
 
 /** @param mode what the thermostat obeys: leads are those of the probe unless it obeys the room */
 export function weekForecast(
-  job: Job,
+  job: FloorJob,
   house: FloorHouse,
   sheet: FloorSheet,
   mode: SensorMode,
@@ -135,7 +136,7 @@ export function weekForecast(
   if (!days) return null;
   const { model, around } = house;
   const step = minuteStep(model);
-  const { price } = job.floor;
+  const { price } = job.survey;
   const control = {
     mode,
     wanted: wantedByMinute(job.week),
@@ -175,7 +176,7 @@ export function weekForecast(
     probe,
   };
 
-  function leadsOf(j: Job, h: FloorHouse, s: FloorSheet, trace: Float64Array): Lead[] {
+  function leadsOf(j: FloorJob, h: FloorHouse, s: FloorSheet, trace: Float64Array): Lead[] {
     const all = (j.week.days ?? []).flatMap((events, day) => events.map((e) => ({ ...e, day })));
     return all.flatMap((e, i): Lead[] => {
       const before = all[(i + all.length - 1) % all.length];

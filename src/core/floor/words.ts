@@ -1,5 +1,5 @@
 /** A floor in one sentence, and what to bring. */
-import type { Job } from '../job/schema';
+import type { FloorJob } from '../job/schema';
 import { fixed, temperature } from '../units/units';
 import { type FloorLoad, matName } from './load';
 import type { FloorSheet } from './sheet';
@@ -20,8 +20,8 @@ export function kitOf(sheet: FloorSheet | null, contactor: boolean): { id: strin
   return kit;
 }
 
-export function sentenceOf(job: Job, load: FloorLoad | null, warmUp: WarmUp | null): string {
-  const mats = Object.values(job.floor.mats);
+export function sentenceOf(job: FloorJob, load: FloorLoad | null, warmUp: WarmUp | null): string {
+  const mats = Object.values(job.survey.mats);
   if (mats.length === 0) return 'Say which mats lie in the floor; the rest follows from that.';
   if (!load) return `${mats.map((m, i) => matName(m, i)).join(', ')}: measure the supply, then the load is known.`;
   const { target } = warmUp ?? {};

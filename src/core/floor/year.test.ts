@@ -1,15 +1,16 @@
 /** A year of a floor: weather from a seed, months that add up, progress, and a control that saves. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { floorJob } from '../../../tests/support/floor';
+import { floorOf } from '../../../tests/support/jobs';
+import { seenAs } from '../job/measured';
 import { floorHouse } from './model';
 import { constantly } from './run';
-import { floorJob } from './test-floor';
 import { cheapMinutes, floorWeek, wantedByMinute } from './week';
 import { HOURS_OF_YEAR, syntheticYear, type YearForecast, type YearInput, yearForecast } from './year';
 
 const input = (more: Partial<YearInput> = {}, floor: object = {}): YearInput => {
   const job = floorJob(floor);
-  const house = floorHouse(job.floor, derive(job).floor?.load?.watts ?? 0);
+  const house = floorHouse(seenAs(job, 'floor').survey, floorOf(job).floor?.load?.watts ?? 0);
   if (!house) throw new Error('no house');
   return {
     house,

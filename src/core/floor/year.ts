@@ -2,7 +2,7 @@
  * A year of a floor: seeded weather when there is no other, and what the week costs over it. Long
  * work: it goes part by part, says how far it is and can be left off.
  */
-import type { Job } from '../job/schema';
+import type { FloorSurvey } from '../job/floor-schema';
 import { scaled } from './fit';
 import type { FloorHouse, FloorState } from './model';
 import { type Control, minuteStep } from './run';
@@ -60,7 +60,7 @@ export interface YearForecast extends YearUse {
 export interface YearInput {
   house: FloorHouse;
   control: Control;
-  price: Job['floor']['price'];
+  price: FloorSurvey['price'];
   /** Standard error of the losses' logarithm. */
   lossError: number;
   seed: number;

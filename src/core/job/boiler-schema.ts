@@ -1,6 +1,7 @@
 /** What a boiler job's survey holds: the plant, its ratings, what is joined to what, hot water and its use. */
 import * as z from 'zod';
 import { many, size } from './bounds';
+import type { MeasuredLeaf } from './measured';
 
 const text = z.string().max(200);
 
@@ -24,7 +25,16 @@ export const Wire = z.strictObject({
 
 const minute = z.int().min(0).max(1440);
 
-export const BoilerSurvey = z.strictObject({
+const CoreKept = z.strictObject({
+  colour: text,
+  /** How it was dead for the ohms: with the live alone off, both bars may be one upstream. */
+  isolation: z.enum(['live-only', 'double-pole']).optional(),
+  /** Seen in the junction box: where its other end is. */
+  junction: z.enum(['live', 'switched', 'neutral', 'earth', 'loose']).optional(),
+});
+
+/** As it is kept. */
+export const BoilerKept = z.strictObject({
   plant: PlantKind.optional(),
   heatingZones: z.int().min(1).max(8).optional(),
   input: BoilerInput.optional(),
@@ -79,24 +89,8 @@ export const BoilerSurvey = z.strictObject({
     .array(z.strictObject({ at: minute, litres: size(0.1, 500, 'litres', 'a draw-off') }))
     .max(24)
     .optional(),
-  /** Cores found in a box whose purpose nobody knows: what each reads to earth, by state. */
-  cores: many(
-    z.strictObject({
-      colour: text,
-      /** Volts to earth with nothing calling, and with the old thermostat calling. */
-      idleVolts: z.number().min(0).max(300).optional(),
-      callVolts: z.number().min(0).max(300).optional(),
-      /** Continuity to the neutral bar with the supply off. */
-      toNeutralOhms: z.number().min(0).max(1e9).optional(),
-      /** To the earth bar, likewise. */
-      toEarthOhms: z.number().min(0).max(1e9).optional(),
-      /** How it was dead for the ohms: with the live alone off, both bars may be one upstream. */
-      isolation: z.enum(['live-only', 'double-pole']).optional(),
-      /** Seen in the junction box: where its other end is. */
-      junction: z.enum(['live', 'switched', 'neutral', 'earth', 'loose']).optional(),
-    }),
-    'cores',
-  ).prefault({}),
+  /** Cores found in a box whose purpose nobody knows; what each reads are readings. */
+  cores: many(CoreKept, 'cores').prefault({}),
   /** Thermostats to pair. */
   heads: z.int().min(1).max(12).optional(),
   internet: z.boolean().optional(),
@@ -107,6 +101,36 @@ export const BoilerSurvey = z.strictObject({
   ).prefault({}),
 });
 
+/** With what was measured beside what it is of: as files may write it, and as everything here reads it. */
+export const BoilerSurvey = BoilerKept.extend({
+  cores: many(
+    CoreKept.extend({
+      /** Volts to earth with nothing calling, and with the old thermostat calling. */
+      idleVolts: z.number().min(0).max(300).optional(),
+      callVolts: z.number().min(0).max(300).optional(),
+      /** Continuity to the neutral bar with the supply off. */
+      toNeutralOhms: z.number().min(0).max(1e9).optional(),
+      /** To the earth bar, likewise. */
+      toEarthOhms: z.number().min(0).max(1e9).optional(),
+    }),
+    'cores',
+  ).prefault({}),
+});
+
+/** Answers that fill a field: the question is that nobody filled it. */
+export const BOILER_ANSWERS: Readonly<Record<string, readonly string[]>> = {
+  plant: ['plant'],
+  'boiler-input': ['input'],
+};
+
+export const BOILER_MEASURED: readonly MeasuredLeaf[] = [
+  { path: ['cores', '*', 'idleVolts'], measure: 'core-idle', quantity: 'volts-ac', words: 'to earth, nothing calling' },
+  { path: ['cores', '*', 'callVolts'], measure: 'core-call', quantity: 'volts-ac', words: 'to earth, calling' },
+  { path: ['cores', '*', 'toNeutralOhms'], measure: 'core-neutral', quantity: 'ohms', words: 'to the neutral bar' },
+  { path: ['cores', '*', 'toEarthOhms'], measure: 'core-earth', quantity: 'ohms', words: 'to the earth bar' },
+];
+
+export type BoilerKept = z.infer<typeof BoilerKept>;
 export type BoilerSurvey = z.infer<typeof BoilerSurvey>;
 export type PlantKind = z.infer<typeof PlantKind>;
 export type BoilerInput = z.infer<typeof BoilerInput>;

@@ -6,7 +6,8 @@
 import * as z from 'zod';
 import { limitOf } from './bounds';
 import { sameValue } from './changes';
-import { Job } from './schema';
+import { Job1 } from './first-version';
+import { JOB_SHAPES, Job } from './schema';
 
 export interface Misfit {
   path: string;
@@ -74,12 +75,18 @@ function judge(outer: z.core.$ZodType, before: unknown, after: unknown, path: re
   return whole();
 }
 
-/** @param before a job known to be valid, from which `after` was made by changes */
-export function fitting(before: Job, after: unknown): { ok: true; job: Job } | { ok: false; misfit: Misfit } {
-  const verdict = judge(Job, before, after, []);
+export type Fit<J> = { ok: true; job: J } | { ok: false; misfit: Misfit };
+
+function judged<J>(shape: z.core.$ZodType, whole: z.ZodType<J>, before: J, after: unknown): Fit<J> {
+  const verdict = judge(shape, before, after, []);
   // Judged to be one, piece by piece.
-  if (verdict === null) return { ok: true, job: after as Job };
+  if (verdict === null) return { ok: true, job: after as J };
   if (verdict !== 'parse') return { ok: false, misfit: verdict };
-  const parsed = Job.safeParse(after);
+  const parsed = whole.safeParse(after);
   return parsed.success ? { ok: true, job: parsed.data } : { ok: false, misfit: issueOf(parsed.error, []) };
 }
+
+/** @param before a job known to be valid, from which `after` was made by changes */
+export const fitting = (before: Job, after: unknown): Fit<Job> => judged(JOB_SHAPES[before.family], Job, before, after);
+
+export const fittingFirst = (before: Job1, after: unknown): Fit<Job1> => judged(Job1, Job1, before, after);

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { DeviceSheet, placeOf } from '../devices/sheet';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { jobFileSchema, readJobFile, readJobValue } from './file';
+import { jobAs } from './measured';
 import { emptyJob } from './schema';
 
-const head = { format: 'augerset.job', version: 1 };
+const head = { format: 'augerset.job', version: 2 };
 const problem = (value: object): string => {
   const read = readJobValue({ ...head, ...value });
   return read.ok ? 'read' : read.problems.map((p) => `${p.path}: ${p.message}`).join(' | ');
@@ -26,17 +27,20 @@ describe('job files', () => {
     });
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
     expect(read.job.device.sheet).toBe('t24-five');
-    expect(read.job.survey.conductors.k1).toEqual({
+    expect(jobAs(read.job, '24v').survey.conductors.k1).toEqual({
       cable: 'main',
       wall: { terminal: 'Rc', colour: 'red', state: 'landed' },
       board: { terminal: 'R', colour: 'red', state: 'landed' },
     });
-    expect(read.job.survey.conductors.k2).toEqual({ cable: 'main', wall: { colour: 'blue', state: 'coiled' } });
+    expect(jobAs(read.job, '24v').survey.conductors.k2).toEqual({
+      cable: 'main',
+      wall: { colour: 'blue', state: 'coiled' },
+    });
     expect(Object.keys(read.job.readings)).toEqual(['r1']);
   });
 
   it.each([
-    [{ version: 2 }, 'version: this file is version 2'],
+    [{ version: 3 }, 'version: this file is version 3'],
     [{ format: 'something' }, 'format: must be'],
     [{ survey: { conductors: [{ colour: 'red', wall: 'much too long' }] } }, 'survey.conductors.0.wall'],
     [{ survey: { lines: 'r red, zz purple' } }, 'survey.lines: zz purple'],

@@ -3,10 +3,14 @@
  * typed lines, an end as a bare terminal. Everything is checked before anything is taken.
  */
 import * as z from 'zod';
+import { FAMILIES, SURVEYS } from '../family/surveys';
 import { insulation } from '../survey/colours.data';
 import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
 import { terminalInfo } from '../survey/terminals.data';
+import { withAnswers } from './answers';
 import { MOST, many, parseJson } from './bounds';
+import { fromFirst, Job1 } from './first-version';
+import { split, UNDATED } from './measured';
 import {
   Accessory,
   ColourName,
@@ -17,6 +21,7 @@ import {
   JOB_FORMAT,
   JOB_VERSION,
   Job,
+  JobHead,
   Jumper,
   Reading,
   Survey,
@@ -75,28 +80,54 @@ const SurveyInput = z.strictObject({
   lines: z.union([z.string().max(LINE_LENGTH), z.array(z.string().max(LINE_LENGTH)).max(MOST_LINES)]).optional(),
 });
 
-/** The file as people may write it. Its JSON Schema is published; a full export is also valid. */
-const JobFile = z.strictObject({
-  ...Job.shape,
-  family: Family.optional(),
+const DeviceInput = z.union([z.string(), JobHead.shape.device.unwrap()]);
+const ReadingsInput = z.union([
+  z
+    .array(
+      Reading.partial({ at: true, by: true, source: true }).extend({
+        quantity: Reading.shape.quantity,
+        value: Reading.shape.value,
+      }),
+    )
+    .max(MOST.readings),
+  many(Reading, 'readings'),
+]);
+
+/** What a file may leave out or write short, whichever version it is of. */
+const SHORT = {
   units: z.enum(['si', 'us']).optional(),
   /** The whole device choice, or just the sheet's id. */
-  device: z.union([z.string(), Job.shape.device.unwrap()]).optional(),
+  device: DeviceInput.optional(),
+  readings: ReadingsInput.optional(),
+};
+
+/** The file as people may write it, by family. Its JSON Schema is published; a full export is also valid. */
+const JOB_FILES: Readonly<Record<Family, z.ZodType<FileInput>>> = Object.fromEntries(
+  FAMILIES.map((family) => [
+    family,
+    z.strictObject({
+      ...JobHead.shape,
+      ...SHORT,
+      family: family === '24v' ? z.literal(family).optional() : z.literal(family),
+      // 24 V surveys may be written as lists and typed lines.
+      survey: (family === '24v' ? SurveyInput : SURVEYS[family].seen).optional(),
+    }),
+  ]),
+) as never;
+
+/** A file of the first version: every family's survey had a place of its own. */
+const JobFile1 = z.strictObject({
+  ...Job1.shape,
+  ...SHORT,
+  family: Job1.shape.family.unwrap().optional(),
   survey: SurveyInput.optional(),
-  readings: z
-    .union([
-      z
-        .array(
-          Reading.partial({ at: true, by: true, source: true }).extend({
-            quantity: Reading.shape.quantity,
-            value: Reading.shape.value,
-          }),
-        )
-        .max(MOST.readings),
-      many(Reading, 'readings'),
-    ])
-    .optional(),
 });
+
+interface FileInput {
+  device?: z.infer<typeof DeviceInput> | undefined;
+  readings?: z.infer<typeof ReadingsInput> | undefined;
+  survey?: unknown;
+}
 
 const canonicalTerminal = (label: string): string => terminalInfo(label)?.label ?? label;
 const canonicalColour = (colour: string): string => insulation(colour)?.name ?? colour;
@@ -253,26 +284,65 @@ export function readJobValue(value: unknown): FileResult {
       ],
     };
   }
-  const parsed = JobFile.safeParse(value);
+  const first = head.version === 1;
+  const { family: said = '24v' } = value as { family?: unknown };
+  const family = Family.safeParse(said);
+  if (!family.success)
+    return { ok: false, problems: family.error.issues.map((i) => ({ path: 'family', message: i.message })) };
+  const parsed = (first ? JobFile1 : JOB_FILES[family.data]).safeParse(value);
   if (!parsed.success)
     return { ok: false, problems: parsed.error.issues.slice(0, MOST_PROBLEMS).map((i) => issueProblem(i)) };
   const problems: FileProblem[] = [];
-  const { survey, device, readings, ...rest } = parsed.data;
-  const epoch = '2000-01-01T00:00:00Z';
-  const readingRecord = Array.isArray(readings)
-    ? Object.fromEntries(readings.map((r, i) => [`r${i + 1}`, { at: epoch, by: 'file', source: 'typed', ...r }]))
-    : (readings ?? {});
+  const { survey, device, readings, ...rest }: FileInput = parsed.data;
   const built = {
     ...rest,
+    family: family.data,
     device: typeof device === 'string' ? { sheet: device } : (device ?? {}),
-    readings: readingRecord,
-    survey: buildSurvey(survey, problems),
+    readings: Array.isArray(readings)
+      ? Object.fromEntries(readings.map((r, i) => [`r${i + 1}`, { ...UNDATED, ...r }]))
+      : (readings ?? {}),
   };
+  const asSurvey =
+    first || family.data === '24v' ? buildSurvey(survey as z.infer<typeof SurveyInput> | undefined, problems) : survey;
   if (problems.length > 0) return { ok: false, problems };
-  const job = Job.safeParse(built);
-  return job.success
-    ? { ok: true, job: job.data }
-    : { ok: false, problems: job.error.issues.slice(0, MOST_PROBLEMS).map((i) => issueProblem(i)) };
+  return first ? upToDate({ ...built, survey: asSurvey }) : asJob(built, asSurvey);
 }
 
-export const jobFileSchema = (): unknown => z.toJSONSchema(JobFile, { io: 'input', unrepresentable: 'any' });
+const refused = (error: z.ZodError): FileResult => ({
+  ok: false,
+  problems: error.issues.slice(0, MOST_PROBLEMS).map((i) => issueProblem(i)),
+});
+
+function upToDate(value: unknown): FileResult {
+  const old = Job1.safeParse(value);
+  if (!old.success) return refused(old.error);
+  return { ok: true, job: fromFirst(old.data) };
+}
+
+/** What was measured is taken out of the survey into the readings, where everything measured is. */
+function asJob(
+  built: { family: Family; readings: Record<string, unknown>; answers?: unknown },
+  survey: unknown,
+): FileResult {
+  const seen = SURVEYS[built.family].seen.safeParse(survey ?? {});
+  if (!seen.success) return refused(seen.error);
+  const { answers = {} } = built as { answers?: Record<string, string> };
+  const answered = withAnswers(built.family, seen.data as Record<string, unknown>, answers);
+  const parts = split(built.family, answered.survey);
+  const job = Job.safeParse({
+    ...built,
+    answers: answered.answers,
+    survey: parts.survey,
+    readings: { ...parts.readings, ...built.readings },
+  });
+  return job.success ? { ok: true, job: job.data } : refused(job.error);
+}
+
+export const jobFileSchema = (): unknown => ({
+  ...z.toJSONSchema(z.union([...FAMILIES.map((f) => JOB_FILES[f]), JobFile1]), {
+    io: 'input',
+    unrepresentable: 'any',
+  }),
+  type: 'object',
+  required: ['format', 'version'],
+});

@@ -1,6 +1,10 @@
-/** What a floor heating job's survey holds: supply, mats with their readings, probe, floor and room, and what was logged. */
+/**
+ * What a floor heating job's survey holds: supply, mats, probe, floor and room, and what was logged. What was measured
+ * of them are readings; a file may write them beside what they are of, and that is how they are read here.
+ */
 import * as z from 'zod';
 import { key, many, size } from './bounds';
+import type { MeasuredLeaf } from './measured';
 
 const text = z.string().max(200);
 
@@ -24,10 +28,12 @@ export const MatReading = z.strictObject({
   megohms: z.number().min(0, 'megohms cannot be below zero').max(1e5).optional(),
 });
 
-export const Mat = z.strictObject({
+const MatKept = z.strictObject({
   name: text.optional(),
   ratedWatts: size(1, 10_000, 'W', 'watts'),
   ratedVolts: size(1, 500, 'V', 'volts').optional(),
+});
+const Mat = MatKept.extend({
   before: MatReading.optional(),
   after: MatReading.optional(),
   connection: MatReading.optional(),
@@ -38,38 +44,28 @@ export const FloorCore = z.enum(['L', 'N', 'E', 'heater-1', 'heater-2', 'screen'
 
 const minute = z.int().min(0).max(1440);
 
-export const FloorSurvey = z.strictObject({
+const ProbeKept = z.strictObject({
+  /** Off its bag or sheet. */
+  type: ProbeType.optional(),
+  place: z.enum(['between', 'across']).optional(),
+  /** B of the probe's own sheet, K; the usual spread is taken without. */
+  beta: z.number().min(2500, 'B lies between 2500 and 5000 K').max(5000, 'B lies between 2500 and 5000 K').optional(),
+  /** There is no probe in this floor. */
+  absent: z.boolean().optional(),
+});
+
+/** As it is kept. */
+export const FloorKept = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
-  /** As measured. */
-  supplyVolts: size(1, 500, 'V', 'volts').optional(),
   breakerAmps: size(1, 125, 'A', 'a breaker').optional(),
   /** Ground-fault protection ahead of the device. */
   groundFault: z.enum(['upstream', 'none']).optional(),
-  mats: many(Mat, 'mats').prefault({}),
+  mats: many(MatKept, 'mats').prefault({}),
   joined: z.enum(['parallel', 'series']).optional(),
   /** Mats whose leads are joined to nothing. */
   loose: z.array(key).max(24).optional(),
-  /** All mats together at the box. */
-  togetherOhms: ohms.optional(),
   switching: z.enum(['direct', 'contactor', 'slave']).optional(),
-  probe: z
-    .strictObject({
-      ohms: ohms.optional(),
-      /** What the floor is guessed or felt to be when the probe is measured. */
-      floorCelsius: z.number().min(-20).max(60).optional(),
-      /** Off its bag or sheet. */
-      type: ProbeType.optional(),
-      place: z.enum(['between', 'across']).optional(),
-      /** B of the probe's own sheet, K; the usual spread is taken without. */
-      beta: z
-        .number()
-        .min(2500, 'B lies between 2500 and 5000 K')
-        .max(5000, 'B lies between 2500 and 5000 K')
-        .optional(),
-      /** There is no probe in this floor. */
-      absent: z.boolean().optional(),
-    })
-    .prefault({}),
+  probe: ProbeKept.prefault({}),
   areaSquareMetres: size(0.05, 1000, 'm²', 'area').optional(),
   covering: Covering.optional(),
   /** m²K/W, where the covering's sheet gives it. */
@@ -98,8 +94,6 @@ export const FloorSurvey = z.strictObject({
       offPeak: z.strictObject({ from: minute, to: minute, perKwh: size(1e-4, 1000, '', 'a price') }).optional(),
     })
     .optional(),
-  /** Answers of the first start, by step. */
-  start: many(z.strictObject({ said: text, at: z.iso.datetime({ offset: true }) }), 'ticks').prefault({}),
   /** The probe logged while the floor heats at full power, minutes from switching on. */
   log: z
     .array(z.strictObject({ minute: z.number().min(0).max(2880), celsius: z.number().min(-20).max(90) }))
@@ -107,6 +101,55 @@ export const FloorSurvey = z.strictObject({
     .optional(),
 });
 
+/** With what was measured beside what it is of: as files may write it, and as everything here reads it. */
+export const FloorSurvey = FloorKept.extend({
+  /** As measured. */
+  supplyVolts: size(1, 500, 'V', 'volts').optional(),
+  mats: many(Mat, 'mats').prefault({}),
+  /** All mats together at the box. */
+  togetherOhms: ohms.optional(),
+  probe: ProbeKept.extend({
+    ohms: ohms.optional(),
+    /** What the floor is guessed or felt to be when the probe is measured. */
+    floorCelsius: z.number().min(-20).max(60).optional(),
+  }).prefault({}),
+  /** Answers of the first start, by step. */
+  start: many(z.strictObject({ said: text, at: z.iso.datetime({ offset: true }) }), 'ticks').prefault({}),
+});
+
+/** Answers that fill a field: the question is that nobody filled it. */
+export const FLOOR_ANSWERS: Readonly<Record<string, readonly string[]>> = {
+  'floor-purpose': ['purpose'],
+  'floor-covering': ['covering'],
+  'floor-ground-fault': ['groundFault'],
+  'floor-joined': ['joined'],
+  'floor-build': ['build'],
+  'floor-beneath': ['beneath'],
+  'floor-probe': ['probe', 'type'],
+};
+
+const MEGOHM = 1e6;
+const stages = ['before', 'after', 'connection'] as const;
+
+export const FLOOR_MEASURED: readonly MeasuredLeaf[] = [
+  { path: ['supplyVolts'], measure: 'supply-volts', quantity: 'volts-ac', words: 'supply, between its two cores' },
+  { path: ['togetherOhms'], measure: 'mats-together', quantity: 'ohms', words: 'all mats together at the box' },
+  { path: ['probe', 'ohms'], measure: 'probe-ohms', quantity: 'ohms', words: 'probe, between its cores' },
+  { path: ['probe', 'floorCelsius'], measure: 'probe-celsius', quantity: 'celsius', words: 'the floor at the probe' },
+  ...stages.flatMap((stage): MeasuredLeaf[] => [
+    { path: ['mats', '*', stage, 'ohms'], measure: `mat-ohms-${stage}`, quantity: 'ohms', words: `element, ${stage}` },
+    {
+      path: ['mats', '*', stage, 'megohms'],
+      measure: `mat-insulation-${stage}`,
+      quantity: 'ohms',
+      scale: MEGOHM,
+      words: `cable to screen, ${stage}`,
+    },
+  ]),
+  { path: ['start', '*'], measure: 'start', quantity: 'said', words: 'first start', stop: 'power-up' },
+];
+
+export type FloorKept = z.infer<typeof FloorKept>;
 export type FloorSurvey = z.infer<typeof FloorSurvey>;
 export type Covering = z.infer<typeof Covering>;
 export type Build = z.infer<typeof Build>;

@@ -3,8 +3,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contentHash, sealed, verifySeal } from '../record/seal';
 import { applyChanges, diff, invert, sameValue } from './changes';
+import { jobAs } from './measured';
 import { applyOperation, type Operation, redoChanges, undoChanges, undoState } from './operation';
-import { emptyJob, type Job } from './schema';
+import { emptyJob, type JobOf } from './schema';
+
+type Job = JobOf<'24v'>;
 
 type Edit = (job: Job) => Job;
 const terminal = fc.constantFrom('R', 'C', 'W', 'Y', 'G');
@@ -78,7 +81,7 @@ const operation = (before: Job, after: Job, client = 'phone', kind: Operation['k
 const apply = (job: Job, o: Operation): Job => {
   const applied = applyOperation(job, o);
   if (!applied.ok) throw new Error(applied.refusal.message);
-  return applied.job;
+  return jobAs(applied.job, '24v');
 };
 /** The journal and the job it leads to. */
 function play(edits: readonly Edit[], start = emptyJob()): { job: Job; journal: Operation[] } {
@@ -88,7 +91,7 @@ function play(edits: readonly Edit[], start = emptyJob()): { job: Job; journal: 
     const o = operation(job, e(job));
     if (o.changes.length === 0) continue;
     journal.push(o);
-    job = apply(job, o);
+    job = apply(job, o) as Job;
   }
   return { job, journal };
 }

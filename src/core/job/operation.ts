@@ -4,8 +4,9 @@
  */
 import * as z from 'zod';
 import { contentHash } from '../record/seal';
-import { fitting } from './changed';
+import { type Fit, fitting, fittingFirst } from './changed';
 import { applyChanges, type Conflict, invert } from './changes';
+import type { Job1 } from './first-version';
 import { Change, type Job } from './schema';
 
 const OperationKind = z.enum(['create', 'edit', 'undo', 'redo', 'seal', 'amend', 'sign']);
@@ -25,6 +26,8 @@ export const Operation = z.strictObject({
   target: z.string().max(40).optional(),
   /** Why a sealed job was amended. */
   reason: z.string().max(400).optional(),
+  /** Version of the job format its paths are of; absent in the first. */
+  version: z.literal(2).optional(),
 });
 
 export type Operation = z.infer<typeof Operation>;
@@ -40,13 +43,14 @@ export type Refusal =
   | { code: 'id-reused'; message: string }
   | { code: 'invalid'; message: string; path: string };
 
-export type Applied = { ok: true; job: Job; conflicts: Conflict[] } | { ok: false; refusal: Refusal };
+export type AppliedTo<J> = { ok: true; job: J; conflicts: Conflict[] } | { ok: false; refusal: Refusal };
+export type Applied = AppliedTo<Job>;
 
 /**
  * Readings may be added and struck, never altered or removed. Judged by what stands in the job, not by what the
  * author says stood there.
  */
-function touchesReading(job: Job, changes: readonly Change[]): boolean {
+function touchesReading(job: Sealable, changes: readonly Change[]): boolean {
   return changes.some(({ path, to }) => {
     if (path[0] !== 'readings') return false;
     const known = path[1] !== undefined && Object.hasOwn(job.readings, path[1]);
@@ -66,7 +70,21 @@ const touchesSeal = (changes: readonly Change[]): boolean =>
  * Applies one operation to a job. Refuses edits to a sealed job, changed readings, and
  * anything that would leave the job outside its schema; says where.
  */
-export function applyOperation(job: Job, operation: Operation): Applied {
+export const applyOperation = (job: Job, operation: Operation): Applied =>
+  applyTo({ fit: fitting, amendment: { version: 2 } }, job, operation);
+
+/** The same on a job of the first version, for journals of that time. */
+export const applyFirst = (job: Job1, operation: Operation): AppliedTo<Job1> =>
+  applyTo({ fit: fittingFirst, amendment: {} }, job, operation);
+
+/** What a job of any version has for it. */
+type Sealable = Pick<Job, 'seal' | 'signature' | 'amendments' | 'readings' | 'archived'>;
+
+function applyTo<J extends Sealable>(
+  as: { fit: (before: J, after: unknown) => Fit<J>; amendment: { version?: 2 } },
+  job: J,
+  operation: Operation,
+): AppliedTo<J> {
   if (job.seal && operation.kind !== 'amend' && operation.kind !== 'sign' && !onlyFiling(operation.changes)) {
     return {
       ok: false,
@@ -109,7 +127,7 @@ export function applyOperation(job: Job, operation: Operation): Applied {
       refusal: { code: 'overtaken', message: 'The record was amended meanwhile. Look again, then amend.' },
     };
   }
-  const amended: Job =
+  const amended: J =
     operation.kind === 'amend'
       ? {
           ...value,
@@ -120,11 +138,12 @@ export function applyOperation(job: Job, operation: Operation): Applied {
               by: operation.by.name || operation.by.client,
               reason: operation.reason ?? '',
               changes: operation.changes,
+              ...as.amendment,
             },
           ],
         }
       : value;
-  const fit = fitting(job, amended);
+  const fit = as.fit(job, amended);
   if (!fit.ok) return { ok: false, refusal: { code: 'invalid', ...fit.misfit } };
   if (operation.kind === 'seal' && fit.job.seal?.contentHash !== contentHash(job)) {
     return {

@@ -2,9 +2,8 @@
  * Points a probe can touch, written one way everywhere: "wall.R" a screw, "core.k3.wall" the bare end of a
  * core, "transformer.s1" a part's lead, "earth" a bar. One parser and one way of saying them.
  */
-import { colourOf } from '../survey/landing';
+import { type Family, SURVEYS } from '../family/surveys';
 import { terminalInfo } from '../survey/terminals.data';
-import type { Job } from './schema';
 
 export type PointKind =
   | { kind: 'screw'; place: string; terminal: string }
@@ -58,35 +57,15 @@ export function parsePoint(point: string): PointKind | null {
   return PLACES.has(place) && terminal !== '' ? { kind: 'screw', place, terminal } : null;
 }
 
-const SUPPLY_WORDS: Record<string, string> = { 'supply.L': 'supply, L', 'supply.N': 'supply, N', 'supply.E': 'earth' };
-
-/** A point of a floor in words: "Hall, one core", "terminal 3"; null when it is none. */
-export function floorPointWords(floor: Pick<Job['floor'], 'mats' | 'region'>, point: string): string | null {
-  const [part, id = '', end = ''] = point.split('.');
-  if (part === 'supply' && SUPPLY_WORDS[point])
-    return floor.region === 'NA' && id !== 'E'
-      ? `${SUPPLY_WORDS[point]} (${id === 'L' ? 'L1' : 'L2'})`
-      : (SUPPLY_WORDS[point] ?? null);
-  if (part === 'terminal') return `terminal ${id}`;
-  if (part === 'probe') return id === '1' ? 'probe lead' : 'probe, other lead';
-  if (part !== 'mat') return null;
-  const at = Object.keys(floor.mats).indexOf(id);
-  const name = floor.mats[id]?.name ?? (at < 0 ? id : `Mat ${at + 1}`);
-  return `${name}, ${end === 'screen' ? 'screen' : end === '1' ? 'one core' : 'other core'}`;
-}
-
 /** "R at the wall", "blue, bare end at the board", "transformer secondary, hot"; the text itself when unknown. */
-export function pointWords(job: Pick<Job, 'survey' | 'floor'>, point: string | undefined): string {
+export function pointWords(job: { family: Family; survey: unknown }, point: string | undefined): string {
   if (point === undefined) return '?';
-  const ofFloor = floorPointWords(job.floor, point);
-  if (ofFloor !== null) return ofFloor;
+  const ofFamily = SURVEYS[job.family].pointWords(job.survey as never, point);
+  if (ofFamily !== null) return ofFamily;
   const p = parsePoint(point);
   if (!p) return point.replace('.', ' ');
   if (p.kind === 'part') return parts.get(p.part)?.words ?? p.part;
-  if (p.kind === 'core') {
-    const conductor = job.survey.conductors[p.conductor];
-    return `${conductor ? colourOf(conductor) : p.conductor}, bare end at the ${p.place}`;
-  }
+  if (p.kind === 'core') return `${p.conductor}, bare end at the ${p.place}`;
   const where = { board2: 'second board', device: 'new device, off its plate' }[p.place] ?? p.place;
   return `${p.terminal} at the ${where}`;
 }

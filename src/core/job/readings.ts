@@ -14,15 +14,25 @@ export const allReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] =>
     .map(([id, r]) => ({ ...r, id }))
     .sort(byTime);
 
-/** Not struck, oldest first: for whatever judges. */
-export const readingsInTime = (
-  job: Pick<Job, 'readings'>,
-  wanted: (r: Reading) => boolean = () => true,
-): ReadingEntry[] =>
+/** Readings of a part that was surveyed: a mat's ohms, a core's volts. They stand in the survey, not between points. */
+const PART = 'part.';
+export const partMeasure = (name: string): string => `${PART}${name}`;
+export const isOfPart = (r: Pick<Reading, 'measure'>): boolean => r.measure?.startsWith(PART) === true;
+
+const inTime = (job: Pick<Job, 'readings'>, wanted: (r: Reading) => boolean): ReadingEntry[] =>
   Object.entries(job.readings)
     .filter(([, r]) => !r.struck && wanted(r))
     .map(([id, r]) => ({ ...r, id }))
     .sort(byTime);
+
+/** Not struck, oldest first, those of parts left out: for whatever judges. */
+export const readingsInTime = (
+  job: Pick<Job, 'readings'>,
+  wanted: (r: Reading) => boolean = () => true,
+): ReadingEntry[] => inTime(job, (r) => !isOfPart(r) && wanted(r));
+
+/** Of surveyed parts, not struck, oldest first. */
+export const partReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] => inTime(job, isOfPart);
 
 /** The latest of each pair of points and state, by `state|pair`. */
 export function latestByPair(readings: readonly ReadingEntry[]): Map<string, ReadingEntry> {

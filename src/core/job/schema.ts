@@ -4,15 +4,15 @@
  * Collections are keyed by id so that two people can add to them at the same time.
  */
 import * as z from 'zod';
-import { BoilerSurvey } from './boiler-schema';
+import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { key, longText, many, shortText, size } from './bounds';
-import { FloorSurvey } from './floor-schema';
-import { Survey, TerminalLabel } from './survey-schema';
+import { TerminalLabel } from './survey-schema';
 
+export { Family } from '../family/surveys';
 export * from './survey-schema';
 
 export const JOB_FORMAT = 'augerset.job';
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 const instant = z.iso.datetime({ offset: true });
 
@@ -26,6 +26,8 @@ export const Quantity = z.enum([
   'seconds',
   'watts',
   'seen',
+  /** What a device showed or was told, in words. */
+  'said',
 ]);
 
 /** One measured or observed value. Never changed: a repeat adds another; a slip is struck. */
@@ -37,8 +39,12 @@ export const Reading = z.strictObject({
   /** Points such as "wall.R"; absent for readings that are not between two points. */
   a: shortText.optional(),
   b: shortText.optional(),
-  /** SI value; for "seen" 1 is yes and 0 is no. */
-  value: z.number().min(-1e9).max(1e9),
+  /** SI value; for "seen" 1 is yes and 0 is no, for "said" 1. */
+  value: z.number().min(-1e12).max(1e12),
+  /** What was shown or answered, where that is words. */
+  words: shortText.optional(),
+  /** What it is of, where a survey holds several: a mat, a core, a step. */
+  of: key.optional(),
   /** Input resistance of the meter in ohms. */
   meterOhms: size(100, 1e12, 'Ω', 'a meter’s input').optional(),
   /** Which stop, test and measure asked for it. */
@@ -121,6 +127,8 @@ export const Seal = z.strictObject({
   by: shortText,
   /** SHA-256 over the canonical content of the job without seal and amendments. */
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
+  /** Version of the job format that was hashed; absent in the first. */
+  version: z.literal(2).optional(),
 });
 
 /** What the store that kept the record says of it: Ed25519 over the digest of seal and amendments. */
@@ -143,15 +151,14 @@ const Amendment = z.strictObject({
   by: shortText,
   reason: z.string().min(3).max(400),
   changes: z.array(Change).max(500),
+  /** Version of the job format its paths are of; absent in the first. */
+  version: z.literal(2).optional(),
 });
 
-/** 24v: control wiring from a transformer. boiler: mains-switched heating and stored hot water. floor: electric floor heating. */
-export const Family = z.enum(['24v', 'boiler', 'floor']);
-
-export const Job = z.strictObject({
+/** What every job holds, whichever family it is of. */
+export const JobHead = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(JOB_VERSION),
-  family: Family.default('24v'),
   number: shortText.optional(),
   units: z.enum(['si', 'us']).default('si'),
   archived: z.boolean().optional(),
@@ -170,9 +177,6 @@ export const Job = z.strictObject({
     })
     .prefault({}),
   supplies: many(Supply, 'supplies').prefault({}),
-  survey: Survey.prefault({}),
-  boiler: BoilerSurvey.prefault({}),
-  floor: FloorSurvey.prefault({}),
   readings: many(Reading, 'readings').prefault({}),
   /** Answers to open questions, by question code. */
   answers: many(shortText, 'answers').prefault({}),
@@ -216,10 +220,39 @@ export const Job = z.strictObject({
   seal: Seal.optional(),
   signature: Signature.optional(),
   amendments: z.array(Amendment).max(500).prefault([]),
+  /** The job as the first version of the format held it, where a seal of that time rests on it. */
+  first: z.record(z.string(), z.unknown()).optional(),
 });
 
-export type Job = z.infer<typeof Job>;
-export type Family = z.infer<typeof Family>;
+export type JobHead = z.infer<typeof JobHead>;
+/** A job of one family. */
+export type JobOf<F extends Family> = JobHead & { family: F; survey: SurveyKeptOf<F> };
+/** The same as its family reads it: what was measured stands beside what it is of. Never kept. */
+export type SeenJob<F extends Family> = JobHead & { family: F; survey: SurveyOf<F> };
+export type LowVoltageJob = SeenJob<'24v'>;
+export type BoilerJob = SeenJob<'boiler'>;
+export type FloorJob = SeenJob<'floor'>;
+/** A job of any family: which one it is of says what its survey holds. */
+export type Job = { [F in Family]: JobOf<F> }[Family];
+
+/** The shape of each family's job, for whoever walks a job by its shape. */
+export const JOB_SHAPES = Object.fromEntries(
+  FAMILIES.map((family) => [
+    family,
+    z.strictObject({
+      ...JobHead.shape,
+      family: z.literal(family),
+      survey: (SURVEYS[family].kept as z.ZodObject).prefault({}),
+    }),
+  ]),
+) as unknown as Readonly<Record<Family, z.ZodObject<typeof JobHead.shape>>>;
+
+// Built of a list, so the compiler cannot see which survey goes with which family: the registry's types say it.
+export const Job = z.discriminatedUnion(
+  'family',
+  Object.values(JOB_SHAPES) as unknown as [z.ZodObject<{ family: z.ZodLiteral<Family> }>],
+) as unknown as z.ZodType<Job>;
+
 export type Reading = z.infer<typeof Reading>;
 export type Quantity = z.infer<typeof Quantity>;
 export type Timer = z.infer<typeof Timer>;
@@ -232,5 +265,10 @@ export type Task = z.infer<typeof Task>;
 export type Change = z.infer<typeof Change>;
 export type Amendment = z.infer<typeof Amendment>;
 
-/** A job with nothing in it yet. */
-export const emptyJob = (): Job => Job.parse({ format: JOB_FORMAT, version: JOB_VERSION });
+/** A job of a family with nothing in it yet. */
+export const emptyJobOf = <F extends Family>(family: F): Extract<Job, { family: F }> =>
+  // The family asked for is the family that is parsed.
+  Job.parse({ format: JOB_FORMAT, version: JOB_VERSION, family, survey: {} }) as Extract<Job, { family: F }>;
+
+/** What every journal begins from: a 24 V job with nothing in it. */
+export const emptyJob = (): JobOf<'24v'> => emptyJobOf('24v');

@@ -1,6 +1,7 @@
 /** What a 24 V survey holds: conductors and their ends, jumpers, cables, equipment, accessories, zones, signs. */
 import * as z from 'zod';
 import { longText, many, shortText, size } from './bounds';
+import type { MeasuredLeaf } from './measured';
 
 /** A terminal's letters as printed on the plate: "R", "Y1", "ACC+". */
 export const TerminalLabel = z
@@ -23,7 +24,7 @@ export const ConductorEnd = z.strictObject({
 
 const CableId = z.enum(['main', 'outdoor']);
 
-export const Conductor = z.strictObject({
+const ConductorKept = z.strictObject({
   cable: CableId,
   wall: ConductorEnd.optional(),
   board: ConductorEnd.optional(),
@@ -32,6 +33,8 @@ export const Conductor = z.strictObject({
   sheath: shortText.optional(),
   /** A joint seen or suspected between the ends. */
   splice: shortText.optional(),
+});
+export const Conductor = ConductorKept.extend({
   /** Resistance of that joint where it was measured; a sound twist is taken otherwise. */
   spliceOhms: z.number().min(0).max(1000).optional(),
 });
@@ -84,7 +87,7 @@ const RatedPoint = z.strictObject({
   cop: z.number().min(0.8).max(10),
 });
 
-export const Equipment = z.strictObject({
+const EquipmentKept = z.strictObject({
   kind: EquipmentKind.optional(),
   fuel: Fuel.optional(),
   heatStages: z.int().min(0).max(3).optional(),
@@ -103,9 +106,8 @@ export const Equipment = z.strictObject({
   boardScrews: z.array(TerminalLabel).max(40).optional(),
   /** A second board (zone panel, interface, separate air handler) between thermostat and equipment. */
   secondBoard: shortText.optional(),
-  /** The primary tap in use, and the mains measured there. */
+  /** The primary tap in use. */
   primaryTapVolts: z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)]).optional(),
-  mainsVolts: z.number().min(50).max(300).optional(),
   /** Changeover dampers on O and B, VA each. */
   damperVA: size(0.05, 60, 'VA', 'a damper').optional(),
   /** Parts of an earlier powering kit found in place. */
@@ -136,6 +138,11 @@ export const Equipment = z.strictObject({
       fuelEfficiency: z.number().min(0.3).max(1.1),
     })
     .optional(),
+});
+
+export const Equipment = EquipmentKept.extend({
+  /** The mains measured at the primary tap. */
+  mainsVolts: z.number().min(50).max(300).optional(),
 });
 
 /** A humidifier, dehumidifier or ventilator that the thermostat is to run. */
@@ -190,12 +197,13 @@ const OldDevice = z.strictObject({
   note: shortText.optional(),
 });
 
-export const Survey = z.strictObject({
+/** As it is kept. */
+export const SurveyKept = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
-  conductors: many(Conductor, 'conductors').prefault({}),
+  conductors: many(ConductorKept, 'conductors').prefault({}),
   jumpers: many(Jumper, 'jumpers').prefault({}),
   cables: z.strictObject({ main: Cable.prefault({}), outdoor: Cable.prefault({}) }).prefault({}),
-  equipment: Equipment.prefault({}),
+  equipment: EquipmentKept.prefault({}),
   seen: Signs.prefault({}),
   old: OldDevice.prefault({}),
   accessories: many(Accessory, 'accessories').prefault({}),
@@ -204,6 +212,23 @@ export const Survey = z.strictObject({
   note: longText.optional(),
 });
 
+/** With what was measured beside what it is of: as files may write it, and as everything here reads it. */
+export const Survey = SurveyKept.extend({
+  conductors: many(Conductor, 'conductors').prefault({}),
+  equipment: Equipment.prefault({}),
+});
+
+export const LOW_VOLTAGE_MEASURED: readonly MeasuredLeaf[] = [
+  {
+    path: ['equipment', 'mainsVolts'],
+    measure: 'mains-volts',
+    quantity: 'volts-ac',
+    words: 'mains at the primary tap',
+  },
+  { path: ['conductors', '*', 'spliceOhms'], measure: 'splice-ohms', quantity: 'ohms', words: 'across the joint' },
+];
+
+export type SurveyKept = z.infer<typeof SurveyKept>;
 export type Conductor = z.infer<typeof Conductor>;
 export type ConductorEnd = z.infer<typeof ConductorEnd>;
 export type EndState = z.infer<typeof EndState>;

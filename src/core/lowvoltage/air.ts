@@ -2,7 +2,7 @@
  * Who starts the indoor fan. Fuel furnaces start their own once they are warm; electric heat, a heat pump
  * and a hot-water coil need it from the thermostat, unless somebody has seen the equipment start its own.
  */
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { terminalInfo } from '../survey/terminals.data';
 import { isSharedCore, readCores, roleOf } from './cores';
 import type { Air, LowVoltageSystem } from './system-type';
@@ -19,13 +19,13 @@ export const needsAir = (s: Pick<Read, 'kind' | 'fuel' | 'plant' | 'closesValve'
   (s.kind === 'heat-pump' || s.kind === 'dual-fuel' || s.fuel === 'electric' || s.plant === 'hydronic-air-handler');
 
 /** A jumper seen at the board from a compressor's screw to the fan's. */
-const joinedAtBoard = (job: Job): boolean =>
+const joinedAtBoard = (job: LowVoltageJob): boolean =>
   Object.values(job.survey.jumpers).some((j) => {
     const roles = [terminalInfo(j.a)?.role, terminalInfo(j.b)?.role];
     return j.place === 'board' && roles.includes('cool1') && roles.includes('fan');
   });
 
-export function readAir(job: Job, s: Read): Air {
+export function readAir(job: LowVoltageJob, s: Read): Air {
   const fan = readCores(job).some((c) => (roleOf(c) === 'fan' || isSharedCore(c)) && !c.cut);
   const seenOwn = job.survey.equipment.fanStartedBy === 'equipment' || job.answers['heat-fan'] === 'own';
   const byThermostat = job.survey.equipment.fanStartedBy === 'thermostat';

@@ -2,15 +2,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { surveyJob } from '../../../tests/arbitrary/low-voltage';
-import { derive } from '../derive';
-import type { Job } from '../job/schema';
+import { derived } from '../../../tests/support/jobs';
+import type { LowVoltageJob } from '../job/schema';
 import { predictor, solveState } from './predict';
 
 const RUNS = { numRuns: 300 };
 
 /** What a derived job says, without the colours. */
-const essence = (job: Job): unknown => {
-  const d = derive(job);
+const essence = (job: LowVoltageJob): unknown => {
+  const d = derived(job);
   return {
     system: { kind: d.system.kind, verdict: d.system.verdict, common: d.system.common, aux: d.system.auxStages },
     codes: d.findings.map((f) => f.code).sort(),
@@ -26,7 +26,7 @@ describe('any survey', () => {
   it('derives, and every reading it predicts is a number', () => {
     fc.assert(
       fc.property(surveyJob, (job) => {
-        const d = derive(job);
+        const d = derived(job);
         for (const p of d.predictions)
           for (const point of p.probes.pairs()) {
             if (!Number.isFinite(point.open) || !Number.isFinite(point.ohms) || point.open > 120) return false;
@@ -40,7 +40,7 @@ describe('any survey', () => {
   it('never plans two conductors on one terminal of the device', () => {
     fc.assert(
       fc.property(surveyJob, (job) => {
-        for (const way of derive(job).powering?.ways ?? []) {
+        for (const way of derived(job).powering?.ways ?? []) {
           const screws = way.plan.rows.flatMap((r) => (r.newWall === null ? [] : [r.newWall]));
           expect(new Set(screws).size).toBe(screws.length);
         }
@@ -52,7 +52,7 @@ describe('any survey', () => {
   it('never lands a load between two sources without a blocker', () => {
     fc.assert(
       fc.property(surveyJob, (job) => {
-        const d = derive(job);
+        const d = derived(job);
         if (d.predictionsOf !== 'plan' || !d.installed) return;
         const p = predictor(d.installed);
         const doubled = d.states.some((state) => {

@@ -54,7 +54,7 @@ describe('heat pump balance', () => {
   it('refuses a warm point that is not warmer', () => {
     const read = readJobValue({
       format: 'augerset.job',
-      version: 1,
+      version: 2,
       survey: { equipment: { pump: { warm: pump.cold, cold: pump.cold } } },
     });
     expect(read).toMatchObject({

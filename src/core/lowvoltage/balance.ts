@@ -8,7 +8,7 @@
  *
  * Defrost is inside the rated points; part-load losses are left out (a few per cent of COP).
  */
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { fixed } from '../units/units';
 import type { LowVoltageSystem } from './system';
 
@@ -108,7 +108,7 @@ export interface Lockouts {
 }
 
 /** Proposed lockouts, from the job's own figures where they are known, else usual practice with its reason. */
-export function proposeLockouts(job: Job, system: LowVoltageSystem): Lockouts {
+export function proposeLockouts(job: LowVoltageJob, system: LowVoltageSystem): Lockouts {
   const { pump, house, prices } = job.survey.equipment;
   const balance = pump && house ? thermalBalance(pump, house) : null;
   const economic = pump && prices ? economicChangeover(pump, prices) : null;

@@ -1,10 +1,9 @@
 /** The worst state by enumeration, against closed forms, and the smallest repair. */
 import { describe, expect, it } from 'vitest';
+import { codesOf, derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
 import type { Netlist } from '../circuit/netlist';
 import { CircuitSolver } from '../circuit/solve';
 import { everyState, worstStates } from '../circuit/worst';
-import { derive } from '../derive';
-import { codesOf, FIVE_WIRES, landed } from './test-jobs';
 
 /** A source of 24 V behind 1 Ω, loads of 24, 48 and 72 Ω switched one each. */
 const three: Netlist = {
@@ -41,7 +40,7 @@ describe('the worst simultaneous state', () => {
   });
 
   it('its parts and the losses add up to what the source gives', () => {
-    const d = derive(landed(FIVE_WIRES));
+    const d = derived(landed(FIVE_WIRES));
     const parts = d.budget?.parts.reduce((sum, p) => sum + p.va, 0) ?? 0;
     expect(parts).toBeLessThanOrEqual((d.budget?.va ?? 0) + 1e-9);
     expect(parts / (d.budget?.va ?? 1)).toBeGreaterThan(0.95);
@@ -54,10 +53,10 @@ describe('the worst simultaneous state', () => {
 
 describe('the budget of a job', () => {
   it('counts the fan with heat, accessories and other zones', () => {
-    const plain = derive(landed(FIVE_WIRES)).budget;
+    const plain = derived(landed(FIVE_WIRES)).budget;
     // The gas valve takes more than the contactor, and the fan may be on with either.
     expect(plain?.state).toBe('heat, stage 1 + fan');
-    const zones = derive(
+    const zones = derived(
       landed('r red, c blue, w white', {
         equipment: { kind: 'zone-valve' },
         zones: [{ name: 'loft' }, { name: 'hall' }],
@@ -71,7 +70,7 @@ describe('the budget of a job', () => {
   });
 
   it('repairs a shortfall by the smallest change: the next size that keeps under 80 %', () => {
-    const d = derive(landed(FIVE_WIRES, { equipment: { transformerVA: 20, loadVA: { cool1: 14 } } }));
+    const d = derived(landed(FIVE_WIRES, { equipment: { transformerVA: 20, loadVA: { cool1: 14 } } }));
     expect(d.budget?.short).toBe(true);
     expect(d.budget?.repair?.what).toBe('Fit a 40 VA transformer');
     expect(d.budget?.repair?.va).toBeLessThanOrEqual(32);
@@ -81,7 +80,7 @@ describe('the budget of a job', () => {
   });
 
   it('a coil starved by thin wire is repaired by thicker wire, not by a transformer', () => {
-    const d = derive(
+    const d = derived(
       landed(FIVE_WIRES, {
         cables: { main: { gauge: 'AWG 24', metres: 80 } },
         equipment: { transformerVA: 75, loadVA: { cool1: 14 } },
@@ -97,14 +96,14 @@ describe('the budget of a job', () => {
       { equipment: { transformerVA: 40 }, accessories: [{ kind: 'humidifier', power: 'system', va: 25 }] },
       { device: 'a6-relay' },
     );
-    expect(derive(job).budget?.repair?.what).toContain('isolating relay');
+    expect(derived(job).budget?.repair?.what).toContain('isolating relay');
   });
 
   it('inrush: the contactor sees less while it pulls in, and too little is a finding', () => {
-    const good = derive(landed(FIVE_WIRES)).budget?.inrush;
+    const good = derived(landed(FIVE_WIRES)).budget?.inrush;
     expect(good).toMatchObject({ name: 'compressor contactor', ok: true });
     expect(good?.volts).toBeLessThan(25);
-    const weak = derive(
+    const weak = derived(
       landed(FIVE_WIRES, { cables: { main: { gauge: 'AWG 24', metres: 60 } }, equipment: { transformerVA: 20 } }),
     );
     expect(codesOf(weak)).toContain('circuit.weak-inrush');

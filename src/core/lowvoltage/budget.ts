@@ -7,7 +7,7 @@ import { type CircuitState, PICK_UP } from '../circuit/netlist';
 import { conductorOhms, RESISTANCE_GAUGES } from '../circuit/resistance.data';
 import { type WorstStates, worstStates } from '../circuit/worst';
 import { type Finding, finding } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { ISOLATING_RELAY_VA } from './accessories/circuit';
 import type { PlannedAccessory } from './accessories/plan';
 import type { Installed } from './installed';
@@ -144,7 +144,7 @@ interface Change {
 }
 
 /** Changes that could repair a shortfall, the smallest first. */
-function changes(job: Job, worst: WorstStates): Change[] {
+function changes(job: LowVoltageJob, worst: WorstStates): Change[] {
   const list: Change[] = [];
   const gauge = job.survey.cables.main.gauge ?? DEFAULT_GAUGE;
   const metres = job.survey.cables.main.metres ?? DEFAULT_METRES;
@@ -185,7 +185,7 @@ function changes(job: Job, worst: WorstStates): Change[] {
 }
 
 function smallestRepair(
-  job: Job,
+  job: LowVoltageJob,
   installed: Installed,
   states: readonly BudgetState[],
   worst: WorstStates,
@@ -224,7 +224,7 @@ function smallestRepair(
 }
 
 export function planBudget(
-  job: Job,
+  job: LowVoltageJob,
   installed: Installed,
   calls: readonly CallState[],
   planned: readonly PlannedAccessory[],

@@ -1,8 +1,7 @@
 /** Candidate systems side by side: readings drop what could not have given them. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { codesOf, derived, found, landed } from '../../../tests/support/jobs';
 import { candidateSystems } from './candidates';
-import { codesOf, found, landed } from './test-jobs';
 
 const B_OPEN = 'r red, b blue, y yellow, g green, w white';
 const job = (readings: object[] = [], lines = B_OPEN, survey: object = {}) =>
@@ -27,7 +26,7 @@ describe('candidate systems', () => {
     if (!measureFirst) throw new Error('nothing to measure');
     for (const c of list) {
       const volts = measureFirst.reads.find((r) => r.candidate === c.id)?.volts ?? 0;
-      const d = derive(job([found(measureFirst.a, measureFirst.b, volts, measureFirst.state)]));
+      const d = derived(job([found(measureFirst.a, measureFirst.b, volts, measureFirst.state)]));
       expect(d.candidates.list.filter((x) => x.stands).map((x) => x.id)).toEqual([c.id]);
       expect(d.candidates.settled).toEqual(c.answers);
       expect(d.questions.map((q) => q.code)).not.toContain('b-common');
@@ -42,7 +41,7 @@ describe('candidate systems', () => {
   });
 
   it('a reading that nothing explains is a finding, and decides nothing', () => {
-    const d = derive(job([found('board.R', 'board.B', 12)]));
+    const d = derived(job([found('board.R', 'board.B', 12)]));
     expect(codesOf(d)).toContain('system.no-candidate');
     expect(d.questions.map((q) => q.code)).toContain('b-common');
   });
@@ -55,13 +54,13 @@ describe('candidate systems', () => {
   it('R, W and Y alone: cooling or a closing valve, told by Y to C with the old thermostat satisfied', () => {
     const three = (readings: object[]) => job(readings, 'r red, w white, y yellow');
     expect(candidateSystems(three([])).list.map((c) => c.name)).toEqual(['Y is cooling', 'Y closes a zone valve']);
-    const closes = derive(three([found('board.Y', 'board.C', 25.8)]));
+    const closes = derived(three([found('board.Y', 'board.C', 25.8)]));
     expect(closes.system).toMatchObject({ closesValve: true, kind: 'heat-only' });
     // Dead is what a cooling call reads idle, and what an open core reads: it settles nothing.
-    const dead = derive(three([found('board.Y', 'board.C', 0.1)]));
+    const dead = derived(three([found('board.Y', 'board.C', 0.1)]));
     expect(dead.questions.map((q) => q.code)).toContain('three-wire');
     expect(dead.candidates.provesNothing[0]?.text).toContain('open core');
-    const cooling = derive(three([found('board.R', 'board.Y', 25.8)]));
+    const cooling = derived(three([found('board.R', 'board.Y', 25.8)]));
     expect(cooling.system.closesValve).toBe(false);
     expect(cooling.questions.map((q) => q.code)).toContain('y-without-g');
   });

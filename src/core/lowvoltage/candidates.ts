@@ -7,7 +7,7 @@
 
 import { meterReading } from '../circuit/solve';
 import { isOfOld, readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
+import type { LowVoltageJob, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { readCores, threeWiresOnly } from './cores';
 import { installedAsFound } from './equipment';
@@ -54,7 +54,7 @@ interface Way {
 }
 
 /** Letters of this survey that can be read in two ways and have not been settled by an answer. */
-function ambiguities(job: Job): Way[][] {
+function ambiguities(job: LowVoltageJob): Way[][] {
   const cores = readCores(job);
   const on = (label: string): boolean => cores.some((c) => c.wall === label || c.board === label);
   const open = (code: string): boolean => job.answers[code] === undefined;
@@ -85,7 +85,7 @@ const combine = (ways: readonly Way[][]): Way[][] =>
   ways.reduce<Way[][]>((all, options) => all.flatMap((c) => options.map((w) => [...c, w])), [[]]);
 
 /** Readings of the old installation: taken before power-up, between two points, volts AC. */
-const foundReadings = (job: Job): [string, Reading][] =>
+const foundReadings = (job: LowVoltageJob): [string, Reading][] =>
   readingsInTime(
     job,
     (r) => r.quantity === 'volts-ac' && !!r.a && !!r.b && r.state !== undefined && isOfOld(r) && r.during === undefined,
@@ -94,7 +94,7 @@ const foundReadings = (job: Job): [string, Reading][] =>
 const textOf = (r: Reading): string =>
   `${(r.a ?? '').replace('.', ' ')} to ${(r.b ?? '').replace('.', ' ')} ${r.value.toFixed(1)} V in ${r.state ?? ''}`;
 
-function predictionsOf(job: Job, system: LowVoltageSystem): StatePrediction[] {
+function predictionsOf(job: LowVoltageJob, system: LowVoltageSystem): StatePrediction[] {
   if (system.kind === null) return [];
   const p = predictor(installedAsFound(job, system));
   const states: CallState[] = callStates(system, isHeatPump(system));
@@ -105,7 +105,7 @@ const DEAD_READING = 2;
 
 /** The same reading of this candidate with one of the two points' conductors broken or loose at either end. */
 function anOpenCoreExplains(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   r: Pick<Reading, 'a' | 'b' | 'state' | 'value' | 'meterOhms'>,
 ): boolean {
@@ -131,7 +131,7 @@ function anOpenCoreExplains(
 /** Differences under this many volts would not be told apart by a hand meter. */
 const TELLING_VOLTS = 4;
 
-function nextMeasurement(job: Job, standing: readonly Candidate[]): NextMeasurement | null {
+function nextMeasurement(job: LowVoltageJob, standing: readonly Candidate[]): NextMeasurement | null {
   const [first] = standing;
   if (!first || standing.length < 2) return null;
   const options: { gain: number; next: NextMeasurement }[] = [];
@@ -194,7 +194,7 @@ function nextMeasurement(job: Job, standing: readonly Candidate[]): NextMeasurem
 /** So many of the best measurements are looked at for one that an open core cannot imitate. */
 const TRIED = 12;
 
-export function candidateSystems(job: Job): Candidates {
+export function candidateSystems(job: LowVoltageJob): Candidates {
   const ways = ambiguities(job);
   const empty: Candidates = { list: [], provesNothing: [], settled: {}, measureFirst: null };
   if (ways.length === 0) return empty;
@@ -202,7 +202,7 @@ export function candidateSystems(job: Job): Candidates {
   const doubted = new Set<string>();
   const list = combine(ways).map((combination): Candidate => {
     const answers = Object.fromEntries(combination.map((w) => [w.code, w.value]));
-    const as: Job = { ...job, answers: { ...job.answers, ...answers } };
+    const as: LowVoltageJob = { ...job, answers: { ...job.answers, ...answers } };
     const system = readSystem(as);
     const predictions = predictionsOf(as, system);
     const contradictedBy = readings.flatMap(([id, r]) => {
@@ -246,5 +246,5 @@ export function candidateSystems(job: Job): Candidates {
 }
 
 /** The job with the questions that its own readings answer. */
-export const withSettled = (job: Job, candidates: Candidates): Job =>
+export const withSettled = (job: LowVoltageJob, candidates: Candidates): LowVoltageJob =>
   Object.keys(candidates.settled).length === 0 ? job : { ...job, answers: { ...job.answers, ...candidates.settled } };

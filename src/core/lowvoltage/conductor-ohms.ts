@@ -1,16 +1,16 @@
 /** Resistance of the conductors in the wall: gauge, run and joints, as noted or as assumed. */
 import { conductorOhms } from '../circuit/resistance.data';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { DEFAULT_GAUGE, DEFAULT_METRES, SPLICE_OHMS } from './loads.data';
 
 /** Resistance of one core of a cable: its own gauge and length, else those assumed. */
-function coreOhms(job: Job, cable: 'main' | 'outdoor'): number {
+function coreOhms(job: LowVoltageJob, cable: 'main' | 'outdoor'): number {
   const { gauge, metres } = job.survey.cables[cable];
   return conductorOhms(gauge ?? DEFAULT_GAUGE, metres ?? DEFAULT_METRES);
 }
 
 /** A conductor's whole resistance: its cable's core and the joint noted in it. */
-export function conductorOhmsOf(job: Job, id: string): number {
+export function conductorOhmsOf(job: LowVoltageJob, id: string): number {
   const conductor = job.survey.conductors[id];
   const joint = conductor?.splice === undefined ? 0 : (conductor.spliceOhms ?? SPLICE_OHMS);
   return coreOhms(job, conductor?.cable ?? 'main') + joint;

@@ -2,7 +2,7 @@
  * The survey's main cable as this family reads it: one row a conductor, with the terminal at each
  * end, and which of those were seen and which only follow from the other end.
  */
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
 import { HOT_ROLES, PLATE_ORDER, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 
@@ -30,7 +30,7 @@ export interface Letters {
 const HEAT_ROLES: ReadonlySet<TerminalRole> = new Set<TerminalRole>(['heat1', 'heat2', 'heat3']);
 
 /** Roles by the letters alone. */
-const lettersAlone = (job: Job): (TerminalRole | undefined)[] =>
+const lettersAlone = (job: LowVoltageJob): (TerminalRole | undefined)[] =>
   Object.values(job.survey.conductors)
     .filter((c) => c.cable === 'main')
     .map((c) => terminalInfo(landedOn(c, 'board') ?? landedOn(c, 'wall') ?? '')?.role)
@@ -40,7 +40,7 @@ const lettersAlone = (job: Job): (TerminalRole | undefined)[] =>
  * R, W and Y on their own: the old three-wire set in which Y closes a motor-driven zone valve, or a
  * furnace with cooling that lost its fan conductor. The letters do not tell which.
  */
-export function threeWiresOnly(job: Job): boolean {
+export function threeWiresOnly(job: LowVoltageJob): boolean {
   const roles = lettersAlone(job);
   const count = (wanted: (role: TerminalRole) => boolean): number => roles.filter((r) => r && wanted(r)).length;
   return (
@@ -51,7 +51,7 @@ export function threeWiresOnly(job: Job): boolean {
   );
 }
 
-function readLetters(job: Job): Letters {
+function readLetters(job: LowVoltageJob): Letters {
   const { equipment, seen } = job.survey;
   const three = job.answers['three-wire'];
   const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit === 'none';
@@ -77,9 +77,9 @@ function settledRole(label: string | undefined, letters: Letters, heatTaken: boo
 }
 
 /** Jobs are never changed in place, so what was read of one stays true. */
-const read = new WeakMap<Job, Core[]>();
+const read = new WeakMap<LowVoltageJob, Core[]>();
 
-export function readCores(job: Job): readonly Core[] {
+export function readCores(job: LowVoltageJob): readonly Core[] {
   const known = read.get(job);
   if (known) return known;
   const cores = coresOf(job);
@@ -87,7 +87,7 @@ export function readCores(job: Job): readonly Core[] {
   return cores;
 }
 
-function coresOf(job: Job): Core[] {
+function coresOf(job: LowVoltageJob): Core[] {
   const letters = readLetters(job);
   const heatTaken = lettersAlone(job).some((r) => r && HEAT_ROLES.has(r));
   return Object.entries(job.survey.conductors)

@@ -2,8 +2,9 @@
 
 import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
 import { readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
+import type { LowVoltageJob, Reading } from '../job/schema';
 import { terminalInfo } from '../survey/terminals.data';
+import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
 import type { Installed } from './installed';
 import {
@@ -36,7 +37,7 @@ const pointText = (point: string): string => {
 };
 
 /** Readings taken since power-up that the circuit can predict. */
-function observe(job: Job): Observation[] {
+function observe(job: LowVoltageJob): Observation[] {
   const observations: Observation[] = [];
   const latest = new Map<string, [string, Reading]>();
   for (const r of readingsInTime(job)) {
@@ -152,7 +153,7 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
  * @param planned the circuit as it should be
  */
 export function diagnose(
-  job: Job,
+  job: LowVoltageJob,
   planned: Installed,
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
@@ -182,3 +183,12 @@ export function diagnose(
   ];
   return rank(hypotheses, observations, candidates(planned, solved, new Set(observations.map((o) => o.key))));
 }
+
+/** The ranking of a job with a plan; null while there is none to hold readings against. */
+export const diagnosisOf = (
+  job: LowVoltageJob,
+  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions'>,
+): Ranking | null =>
+  d.installed && d.predictionsOf === 'plan'
+    ? diagnose(job, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])))
+    : null;

@@ -1,6 +1,6 @@
 /** The equipment side of the circuit that a system implies: transformers and loads at the board. */
 import type { CircuitElement } from '../circuit/netlist';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { conductorOhmsOf } from './conductor-ohms';
 import { isSharedCore, readCores, roleOf } from './cores';
@@ -13,7 +13,7 @@ import { isHeatPump, isWet, type LowVoltageSystem } from './system';
 import { zoneCircuit } from './zones';
 
 /** Letters at the board for each role: as seen there, else the usual ones. */
-export function boardLabels(job: Job): Map<TerminalRole, string> {
+export function boardLabels(job: LowVoltageJob): Map<TerminalRole, string> {
   const labels = new Map<TerminalRole, string>();
   for (const core of readCores(job)) {
     const role = roleOf(core);
@@ -46,13 +46,13 @@ export interface EquipmentCircuit {
 }
 
 /** Open voltage of the transformer as its tap and the mains give it; nominal where they were not noted. */
-export function nominalOpenVolts(job: Job): number {
+export function nominalOpenVolts(job: LowVoltageJob): number {
   const { primaryTapVolts: tap, mainsVolts: mains } = job.survey.equipment;
   return openVoltsOf() * (tap !== undefined && mains !== undefined ? mains / tap : 1);
 }
 
 export function equipmentCircuit(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   openVolts = nominalOpenVolts(job),
 ): EquipmentCircuit {
@@ -146,7 +146,7 @@ export function equipmentCircuit(
  * would otherwise be a bare screw in the model, and a reading through its coil would pass for a common.
  */
 function secondValveLoads(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   seen: ReadonlyMap<TerminalRole, string>,
   common: string,
@@ -200,7 +200,7 @@ export function contactsFor(
 }
 
 /** The wiring as it was found, with the old thermostat. */
-export function installedAsFound(job: Job, system: LowVoltageSystem, openVolts?: number): Installed {
+export function installedAsFound(job: LowVoltageJob, system: LowVoltageSystem, openVolts?: number): Installed {
   const equipment = equipmentCircuit(job, system, openVolts);
   const cores = readCores(job);
   const wallScrews = [...new Set(cores.flatMap((c) => (c.wall ? [c.wall] : [])))];

@@ -1,9 +1,10 @@
 /** The 24 V family plugged into the stops: one pure function from a job to everything it implies. */
 import type { CircuitState } from '../circuit/netlist';
 import { chosenSheet } from '../devices/choose';
-import type { DeviceSheet } from '../devices/sheet';
+import { DeviceSheet } from '../devices/sheet';
+import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
 import { checkWeek } from '../week/week';
@@ -64,11 +65,11 @@ export interface LowVoltageDerived {
 }
 
 /** @param now the time for things that expire, or null where time does not matter */
-export function deriveLowVoltage(asked: Job, now: string | null): LowVoltageDerived {
+export function deriveLowVoltage(asked: LowVoltageJob, now: string | null): LowVoltageDerived {
   const candidates = candidateSystems(asked);
   // Readings that leave one reading of the letters standing have answered the question.
   const job = withSettled(asked, candidates);
-  const { sheet, findings: sheetFindings } = chosenSheet(job);
+  const { sheet, findings: sheetFindings } = chosenSheet(job, SHIPPED_SHEETS, DeviceSheet);
   const findings: Finding[] = [...sheetFindings, ...surveyFindings(job)];
   if (sheet?.contacts === 'millivolt')
     findings.push(finding('device.millivolt-contact', { device: sheet.name }, ['device'], `sheet ${sheet.id}`));

@@ -6,7 +6,7 @@ import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import { pointWords, roleAt } from '../job/points';
 import { isOfOld, latestByPair, type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { installedAsFound } from './equipment';
 import {
@@ -33,12 +33,12 @@ const TOUCHING_OHMS = 1.5;
 const SAG = 0.15;
 const OFF: ReadonlySet<string> = new Set(['off', 'isolated']);
 
-const words = (job: Job, r: ReadingEntry): { a: string; b: string } => ({
+const words = (job: LowVoltageJob, r: ReadingEntry): { a: string; b: string } => ({
   a: pointWords(job, r.a),
   b: pointWords(job, r.b),
 });
 
-function supplyFindings(job: Job, latest: readonly ReadingEntry[], sheet: DeviceSheet | null): Finding[] {
+function supplyFindings(job: LowVoltageJob, latest: readonly ReadingEntry[], sheet: DeviceSheet | null): Finding[] {
   const findings: Finding[] = [];
   const supply = latest.filter((r) => r.quantity === 'volts-ac' && isHotToCommon(r.a, r.b) && !OFF.has(r.state ?? ''));
   for (const r of supply) {
@@ -76,7 +76,7 @@ const samePair = (x: ReadingEntry, y: ReadingEntry): boolean =>
   [x.a, x.b].sort().join('|') === [y.a, y.b].sort().join('|');
 
 /** Ohms between a hot and a common, or between two calls: they must not be one piece of copper. */
-function ohmFindings(job: Job, latest: readonly ReadingEntry[]): Finding[] {
+function ohmFindings(job: LowVoltageJob, latest: readonly ReadingEntry[]): Finding[] {
   return latest.flatMap((r) => {
     if (r.quantity !== 'ohms' || r.measure === 'spare-core' || r.a === undefined || r.b === undefined) return [];
     const [x, y] = [roleAt(r.a), roleAt(r.b)];
@@ -89,7 +89,7 @@ function ohmFindings(job: Job, latest: readonly ReadingEntry[]): Finding[] {
 }
 
 /** Readings the wiring as surveyed does not give. Only where the letters are settled and no kit hides in the wall. */
-function contradictions(job: Job, latest: readonly ReadingEntry[], system: LowVoltageSystem): Finding[] {
+function contradictions(job: LowVoltageJob, latest: readonly ReadingEntry[], system: LowVoltageSystem): Finding[] {
   if (system.kind === null || system.verdict === 'refused' || job.survey.equipment.adapter) return [];
   const read = latest.filter((r) => r.quantity === 'volts-ac' && r.a && r.b && !isHotToCommon(r.a, r.b) && !r.during);
   if (read.length === 0) return [];
@@ -116,7 +116,7 @@ function contradictions(job: Job, latest: readonly ReadingEntry[], system: LowVo
 
 /** @param settled the letters have one reading: only then can the circuit contradict what was read */
 export function foundFindings(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet | null,
   settled: boolean,

@@ -1,10 +1,10 @@
 /** What only a heat pump is asked: kind, valve, auxiliary heat, lockouts. */
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { type AddSetting, numbers, option } from '../settings/canonical-setting';
 import { proposeLockouts } from './balance';
 import type { LowVoltageSystem } from './system';
 
-export function addHeatPump(job: Job, system: LowVoltageSystem, add: AddSetting): void {
+export function addHeatPump(job: LowVoltageJob, system: LowVoltageSystem, add: AddSetting): void {
   const dual = system.kind === 'dual-fuel';
   const kind = dual ? 'dual-fuel' : 'heat-pump';
   add(

@@ -1,22 +1,23 @@
 /** What lands where, read case by case: the table that the rules have to reproduce. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
-import type { Job } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob } from '../job/schema';
 
-const job = (lines: string, more: object = {}, answers: object = {}): Job => {
+const job = (lines: string, more: object = {}, answers: object = {}): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device: 'p9-pump',
     answers: { fuel: 'gas', ...answers },
     survey: { lines, ...more },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const read = (lines: string, more: object = {}, answers: object = {}): unknown[] => {
-  const { system, questions } = derive(job(lines, more, answers));
+  const { system, questions } = derived(job(lines, more, answers));
   return [
     system.kind,
     system.heatStages,
@@ -98,7 +99,7 @@ describe('systems', () => {
     expect(read(lines, { equipment: { fuel: 'electric', outdoorUnit: 'heat-pump' } })[0]).toBe('heat-pump');
     expect(read(lines, { equipment: { fuel: 'oil', outdoorUnit: 'heat-pump' } })[0]).toBe('dual-fuel');
     expect(
-      derive(job(lines, { equipment: { reversingValve: 'B', outdoorUnit: 'heat-pump' } })).system.reversingValve,
+      derived(job(lines, { equipment: { reversingValve: 'B', outdoorUnit: 'heat-pump' } })).system.reversingValve,
     ).toBe('B');
   });
 
@@ -109,7 +110,7 @@ describe('systems', () => {
       'r red, c blue, y yellow, g green, o orange',
     ]) {
       const j = job(lines);
-      const { reasons } = derive(j).system;
+      const { reasons } = derived(j).system;
       expect(reasons.length).toBeGreaterThan(0);
       for (const r of reasons) {
         expect(r.text).toMatch(/\.$/);
@@ -121,7 +122,7 @@ describe('systems', () => {
   it('the order in which conductors were entered changes nothing', () => {
     const lines = ['r red', 'c blue', 'y yellow', 'g green', 'w white'];
     const shape = (order: string[]): unknown => {
-      const d = derive(job(order.join(', ')));
+      const d = derived(job(order.join(', ')));
       const rows = (d.wiring?.rows ?? []).map((r) => `${r.colour} ${r.newWall} ${r.newBoard}`).sort();
       return [read(order.join(', ')), rows, d.predictions.map((p) => [p.state, Math.round(p.transformerVA * 1e6)])];
     };

@@ -1,7 +1,7 @@
 /** The wiring as it will be once the plan is carried out. */
 import type { CircuitElement } from '../circuit/netlist';
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { accessoryElements } from './accessories/circuit';
 import { conductorOhmsOf } from './conductor-ohms';
@@ -26,7 +26,7 @@ export function feedSide(sheet: DeviceSheet, system: LowVoltageSystem): string |
 }
 
 export function installedAsPlanned(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   plan: WiringPlan,

@@ -5,7 +5,7 @@
  */
 import { isMainsPoint, parsePoint, pointWords } from '../job/points';
 import { type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { PROVE_AFTER, PROVE_BEFORE } from '../safe/dead';
 import { listed } from '../units/units';
 
@@ -35,7 +35,7 @@ const isControlPoint = (point: string | undefined): boolean => {
   return p !== null && p.kind !== 'part';
 };
 
-export function lineVoltageSigns(job: Job): LineVoltage {
+export function lineVoltageSigns(job: LowVoltageJob): LineVoltage {
   const { seen } = job.survey;
   const signs = [
     seen.thickConductors ? 'thick conductors' : '',

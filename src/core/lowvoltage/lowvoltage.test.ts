@@ -1,31 +1,32 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { derive, derivedJson } from '../derive';
+import { derived, provedDead } from '../../../tests/support/jobs';
+import { derivedJson } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
 import { readJobValue } from '../job/file';
-import type { Job, Reading } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob, Reading } from '../job/schema';
 import { INSULATION } from '../survey/colours.data';
 import { diagnose } from './diagnose';
 import { singleFaults } from './faults';
 import { predictor, predictState } from './predict';
-import { provedDead } from './test-jobs';
 
-const file = (value: object): Job => {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+const file = (value: object): LowVoltageJob => {
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(read.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
-const lines = (text: string, more: object = {}, job: object = {}): Job =>
+const lines = (text: string, more: object = {}, job: object = {}): LowVoltageJob =>
   file({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines: text, ...more }, ...job });
 const FIVE = 'r red, c blue, y yellow, g green, w white';
-const codes = (job: Job): FindingCode[] => derive(job).findings.map((f) => f.code);
+const codes = (job: LowVoltageJob): FindingCode[] => derived(job).findings.map((f) => f.code);
 const reading = (more: Partial<Reading> & Pick<Reading, 'quantity' | 'value'>): Reading => ({
   at: '2026-03-01T09:00:00Z',
   by: 'x',
   source: 'typed',
   ...more,
 });
-const withReading = (job: Job, ...all: Reading[]): Job => ({
+const withReading = (job: LowVoltageJob, ...all: Reading[]): LowVoltageJob => ({
   ...job,
   readings: { ...job.readings, ...Object.fromEntries(all.map((r, i) => [`t${i}`, r])) },
 });
@@ -47,12 +48,12 @@ describe('reading the system', () => {
     ],
     ['r red, g green', 'fan-only', 'A fan on its own, and no common wire.'],
   ])('%s is %s', (text, kind, sentence) => {
-    const { system } = derive(lines(text));
+    const { system } = derived(lines(text));
     expect([system.kind, system.sentence]).toEqual([kind, sentence]);
   });
 
   it('two R conductors are two transformers; with the jumper in they are tied', () => {
-    const apart = derive(lines('rc red, rh brown, c blue, w white, y yellow, g green'));
+    const apart = derived(lines('rc red, rh brown, c blue, w white, y yellow, g green'));
     expect(apart.system.transformers).toBe(2);
     expect(codes(lines('rc red, rh brown, c blue, w white, y yellow, g green, jumper rc rh'))).toContain(
       'system.two-hots-tied',
@@ -61,30 +62,30 @@ describe('reading the system', () => {
   });
 
   it('O or B makes it a heat pump, and asks for the outdoor unit', () => {
-    const d = derive(lines('r red, c blue, y yellow, g green, w white, o orange'));
+    const d = derived(lines('r red, c blue, y yellow, g green, w white, o orange'));
     expect(d.system.kind).toBe('dual-fuel');
     expect(d.questions.map((q) => q.code)).toContain('outdoor-unit');
   });
 
   it('B without C asks for the one measurement that tells common from valve', () => {
     const job = lines('r red, b blue, y yellow, g green, w white');
-    expect(derive(job).questions.map((q) => q.code)).toContain('b-common');
-    const answered = derive({ ...job, answers: { ...job.answers, 'b-common': 'common' } });
+    expect(derived(job).questions.map((q) => q.code)).toContain('b-common');
+    const answered = derived({ ...job, answers: { ...job.answers, 'b-common': 'common' } });
     expect(answered.system.kind).toBe('furnace-ac');
     expect(answered.questions.map((q) => q.code)).not.toContain('b-common');
   });
 
   it('Y without G asks what starts the fan', () => {
-    const d = derive(lines('r red, c blue, y yellow, w white'));
+    const d = derived(lines('r red, c blue, y yellow, w white'));
     expect(d.questions.map((q) => q.code)).toContain('y-without-g');
     expect(
-      derive(lines('r red, c blue, y yellow, w white', {}, { answers: { fuel: 'gas', 'y-without-g': 'own' } }))
+      derived(lines('r red, c blue, y yellow, w white', {}, { answers: { fuel: 'gas', 'y-without-g': 'own' } }))
         .questions,
     ).toEqual([]);
   });
 
   it('refuses line voltage and millivolt, and says no hot', () => {
-    expect(derive(lines(FIVE, { seen: { wireNuts: true } })).system.verdict).toBe('refused');
+    expect(derived(lines(FIVE, { seen: { wireNuts: true } })).system.verdict).toBe('refused');
     expect(
       codes(withReading(lines(FIVE), reading({ quantity: 'volts-ac', value: 121, a: 'wall.R', b: 'wall.C' }))),
     ).toContain('system.line-voltage');
@@ -96,7 +97,7 @@ describe('reading the system', () => {
   });
 
   it('asks for the fuel when nothing says it', () => {
-    expect(derive(file({ device: 't24-five', survey: { lines: FIVE } })).questions.map((q) => q.code)).toEqual([
+    expect(derived(file({ device: 't24-five', survey: { lines: FIVE } })).questions.map((q) => q.code)).toEqual([
       'fuel',
     ]);
   });
@@ -120,22 +121,22 @@ describe('power without C', () => {
   const four = 'r red, y yellow, g green, w white';
   it('a spare core is asked about, then used when its ohms prove it whole', () => {
     const job = lines(`${four}, spare blue`);
-    const before = derive(job);
+    const before = derived(job);
     expect(before.findings.map((f) => f.code)).toContain('power.no-common');
     expect(before.questions.map((q) => q.code)).toContain('spare-core');
-    const after = derive(withReading(job, reading({ quantity: 'ohms', value: 1.4, measure: 'spare-core' })));
+    const after = derived(withReading(job, reading({ quantity: 'ohms', value: 1.4, measure: 'spare-core' })));
     expect(after.powering?.chosen).toBe('spare-core');
     expect(after.wiring?.rows.find((r) => r.colour === 'blue')).toMatchObject({ newWall: 'C', newBoard: 'C' });
     expect(after.wiring?.steps.map((s) => s.what)).toContain('Land blue on C at the board, tug it');
     expect(
-      derive(withReading(job, reading({ quantity: 'ohms', value: 1e8, measure: 'spare-core' }))).powering?.ways.find(
+      derived(withReading(job, reading({ quantity: 'ohms', value: 1e8, measure: 'spare-core' }))).powering?.ways.find(
         (w) => w.id === 'spare-core',
       )?.works,
     ).toBe('no');
   });
 
   it('a cut core is no spare; a new cable always remains; a battery device needs none', () => {
-    const ways = derive(lines(`${four}, cut blue`)).powering?.ways;
+    const ways = derived(lines(`${four}, cut blue`)).powering?.ways;
     expect(ways?.map((w) => [w.id, w.works])).toEqual([
       ['splitter', 'yes'],
       ['reuse-g', 'yes'],
@@ -145,14 +146,14 @@ describe('power without C', () => {
       ['extender', 'no'],
       ['separate-transformer', 'no'],
     ]);
-    const battery = derive(lines(four, {}, { device: 'k2-battery' }));
+    const battery = derived(lines(four, {}, { device: 'k2-battery' }));
     expect(battery.powering?.chosen).toBe('battery');
     expect(battery.findings.map((f) => f.code)).toContain('power.on-batteries');
   });
 
   it('the fan’s conductor can become C: the fan then runs with cooling only, and the proof follows', () => {
     const job = provedDead(lines(four, {}, { decide: { powering: 'reuse-g' } }));
-    const d = derive(job);
+    const d = derived(job);
     expect(d.powering?.ways.find((w) => w.id === 'reuse-g')).toMatchObject({ works: 'yes', minutes: 20 });
     expect(d.wiring?.rows.find((r) => r.colour === 'green')).toMatchObject({
       oldWall: 'G',
@@ -171,14 +172,14 @@ describe('power without C', () => {
 
   it('the fan’s conductor is never given up where heat needs it, nor chosen unasked', () => {
     const way = (answers: object, text = four): string | undefined =>
-      derive(lines(text, {}, { answers })).powering?.ways.find((w) => w.id === 'reuse-g')?.works;
+      derived(lines(text, {}, { answers })).powering?.ways.find((w) => w.id === 'reuse-g')?.works;
     expect([
       way({ fuel: 'electric' }),
       way({}),
       way({ fuel: 'oil' }),
       way({ fuel: 'gas' }, 'r red, y yellow, w white'),
     ]).toEqual(['no', 'ask', 'yes', 'no']);
-    expect(derive(lines(four)).powering?.chosen).toBeNull();
+    expect(derived(lines(four)).powering?.chosen).toBeNull();
   });
 
   it('choosing a way that fails is a blocker', () => {
@@ -188,19 +189,19 @@ describe('power without C', () => {
   it('C at one end only is named and offered as the spare', () => {
     const job = lines(`${four}, c blue board, spare blue wall`);
     expect(codes(job)).toContain('power.common-one-end');
-    expect(derive(job).powering?.ways[0]?.id).toBe('spare-core');
+    expect(derived(job).powering?.ways[0]?.id).toBe('spare-core');
   });
 });
 
 describe('the terminal plan', () => {
   it('lands a single R where the device sheet says, whatever the colour', () => {
     const on = (device: string): string | null | undefined =>
-      derive(lines(FIVE, {}, { device })).wiring?.rows.find((r) => r.function === 'hot')?.newWall;
+      derived(lines(FIVE, {}, { device })).wiring?.rows.find((r) => r.function === 'hot')?.newWall;
     expect([on('t24-five'), on('v7-menu'), on('k2-battery')]).toEqual(['R', 'Rc', 'Rh']);
   });
 
   it('plans by the board’s letter where the ends differ', () => {
-    const d = derive(lines('r red, c blue, w white, y yellow wall, g yellow board, g green wall, y green board'));
+    const d = derived(lines('r red, c blue, w white, y yellow wall, g yellow board, g green wall, y green board'));
     expect(d.wiring?.rows.find((r) => r.colour === 'yellow')?.newWall).toBe('G');
   });
 
@@ -210,7 +211,7 @@ describe('the terminal plan', () => {
 
   it('jumper actions follow the sheet and the number of transformers', () => {
     const acts = (text: string, device: string): string[] =>
-      (derive(lines(text, {}, { device })).wiring?.jumpers ?? []).map((j) => j.id);
+      (derived(lines(text, {}, { device })).wiring?.jumpers ?? []).map((j) => j.id);
     expect(acts(FIVE, 'k2-battery')).toEqual(['fit']);
     expect(acts('rc red, rh brown, c blue, w white, y yellow, g green', 'k2-battery')).toEqual(['remove']);
     expect(acts(FIVE, 'v7-menu')).toEqual(['internal']);
@@ -219,13 +220,13 @@ describe('the terminal plan', () => {
 
   it('an unmended defect stays in the findings with its remedy', () => {
     const job = lines(FIVE, {}, { connect: { defects: { d1: { kind: 'no-slack', where: 'the wall' } } } });
-    expect(derive(job).findings.find((f) => f.code === 'connect.defect-open')?.fix).toContain('proper connectors');
+    expect(derived(job).findings.find((f) => f.code === 'connect.defect-open')?.fix).toContain('proper connectors');
   });
 });
 
 describe('settings', () => {
   it('come in the order the device asks, with its own codes and places', () => {
-    const card = derive(lines(FIVE)).settings.card;
+    const card = derived(lines(FIVE)).settings.card;
     expect(card.map((r) => r.where)).toEqual([
       'function 1',
       'function 2',
@@ -239,13 +240,13 @@ describe('settings', () => {
     ]);
     expect(card.find((r) => r.key === 'equipment.kind')).toMatchObject({ enter: '3' });
     expect(card.find((r) => r.key === 'compressor.rest')).toMatchObject({ enter: '5 min' });
-    const menu = derive(lines(FIVE, {}, { device: 'v7-menu' })).settings.card;
+    const menu = derived(lines(FIVE, {}, { device: 'v7-menu' })).settings.card;
     expect(menu.find((r) => r.key === 'stages.heat')?.where).toBe('Fitter / Equipment / Heat stages');
   });
 
   it('cycle rates follow the fuel and the efficiency', () => {
     const rate = (fuel: string, efficiencyPercent?: number): string | undefined =>
-      derive(lines(FIVE, { equipment: { fuel, efficiencyPercent } })).settings.canonical.find(
+      derived(lines(FIVE, { equipment: { fuel, efficiencyPercent } })).settings.canonical.find(
         (s) => s.key === 'cycles.heat',
       )?.value;
     expect([rate('gas', 80), rate('gas', 95), rate('electric'), rate('oil')]).toEqual(['5', '3', '9', '3']);
@@ -253,11 +254,11 @@ describe('settings', () => {
 
   it('electric heat runs the fan by the thermostat; leaving it to the equipment is a blocker until the board is seen to start it', () => {
     const job = lines(FIVE, {}, { answers: { fuel: 'electric' } });
-    expect(derive(job).settings.thermostatRunsFan).toBe(true);
-    expect(derive(job).states.find((s) => s.id === 'heat1')?.calls).toContain('fan');
-    const wrong: Job = { ...job, setUp: { ...job.setUp, chosen: { 'fan.heating': 'equipment' } } };
+    expect(derived(job).settings.thermostatRunsFan).toBe(true);
+    expect(derived(job).states.find((s) => s.id === 'heat1')?.calls).toContain('fan');
+    const wrong: LowVoltageJob = { ...job, setUp: { ...job.setUp, chosen: { 'fan.heating': 'equipment' } } };
     expect(codes(wrong)).toContain('settings.fan-electric');
-    const seen: Job = { ...wrong, survey: { ...wrong.survey, equipment: { fanStartedBy: 'equipment' } } };
+    const seen: LowVoltageJob = { ...wrong, survey: { ...wrong.survey, equipment: { fanStartedBy: 'equipment' } } };
     expect(codes(seen)).not.toContain('settings.fan-electric');
   });
 
@@ -277,17 +278,17 @@ describe('settings', () => {
 
 describe('make safe', () => {
   const off = { supplies: { s: { name: 'Breaker', kind: 'breaker', state: 'off' } } };
-  const measured = (text: string, value: number, place = 'wall'): Job =>
+  const measured = (text: string, value: number, place = 'wall'): LowVoltageJob =>
     withReading(
       lines(text, {}, off),
       reading({ quantity: 'volts-ac', value, a: `${place}.R`, b: `${place}.C`, stop: 'make-safe', state: 'off' }),
     );
 
   it('dead only when the same two screws would have read otherwise with the supply on', () => {
-    const dead = derive(measured(FIVE, 0)).safe;
+    const dead = derived(measured(FIVE, 0)).safe;
     expect([dead.verdict, dead.proved]).toEqual(['dead', true]);
     expect(dead.ifLive).toBeGreaterThan(24);
-    const nothing = derive(measured('r red, w white, y yellow, g green', 0));
+    const nothing = derived(measured('r red, w white, y yellow, g green', 0));
     expect(nothing.safe.verdict).toBe('proves-nothing');
     expect(nothing.findings.map((f) => f.code)).toContain('safe.proves-nothing');
   });
@@ -306,7 +307,7 @@ describe('make safe', () => {
 });
 
 describe('predictions', () => {
-  const d = derive(lines(FIVE));
+  const d = derived(lines(FIVE));
   const volts = (state: string, a: string, b: string): number => {
     const pairs =
       (
@@ -332,7 +333,7 @@ describe('predictions', () => {
   });
 
   it('a measured idle voltage sharpens every prediction', () => {
-    const measured = derive(
+    const measured = derived(
       withReading(
         lines(FIVE),
         reading({ quantity: 'volts-ac', value: 27.4, a: 'wall.R', b: 'wall.C', state: 'idle', stop: 'power-up' }),
@@ -355,7 +356,7 @@ describe('predictions', () => {
 
 describe('diagnosis', () => {
   const job = lines(FIVE);
-  const d = derive(job);
+  const d = derived(job);
   const planned = d.installed;
   const healthy = new Map(d.predictions.map((p) => [p.state, p]));
 
@@ -427,7 +428,7 @@ describe('properties of any survey', () => {
     jumpers: (readonly string[])[];
     fuel: string | undefined;
     device: string | undefined;
-  }): Job =>
+  }): LowVoltageJob =>
     file({
       device: s.device ?? {},
       survey: { conductors: s.conductors, jumpers: s.jumpers, equipment: { fuel: s.fuel } },
@@ -436,7 +437,7 @@ describe('properties of any survey', () => {
   it('derives without throwing, finite everywhere, never two conductors on one planned screw', () => {
     fc.assert(
       fc.property(survey, (s) => {
-        const d = derive(build(s));
+        const d = derived(build(s));
         for (const p of d.predictions) {
           expect(Number.isFinite(p.transformerVA)).toBe(true);
           for (const x of p.probes.pairs()) expect(Number.isFinite(x.open) && Number.isFinite(x.ohms)).toBe(true);
@@ -452,8 +453,8 @@ describe('properties of any survey', () => {
     fc.assert(
       fc.property(survey, (s) => {
         const grey = { ...s, conductors: s.conductors.map((c, i) => ({ ...c, colour: `c${i}` })) };
-        const shape = (job: Job): unknown => {
-          const d = derive(job);
+        const shape = (job: LowVoltageJob): unknown => {
+          const d = derived(job);
           return [
             d.system.kind,
             d.system.verdict,

@@ -1,15 +1,16 @@
 /** Dead, live, odd, or nothing proved: by place, by meter, by what is landed. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
-import type { Job } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob } from '../job/schema';
 import type { MakeSafe } from './make-safe';
 
 const FIVE = 'r red, c blue, y yellow, g green, w white';
-const job = (lines: string, readings: object[], more: object = {}): Job => {
+const job = (lines: string, readings: object[], more: object = {}): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device: 't24-five',
     answers: { fuel: 'gas' },
     supplies: { s: { name: 'Breaker 7', kind: 'breaker', state: 'off' } },
@@ -18,7 +19,7 @@ const job = (lines: string, readings: object[], more: object = {}): Job => {
     ...more,
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const volts = (value: number, a = 'wall.R', b = 'wall.C', more: object = {}): object => ({
   quantity: 'volts-ac',
@@ -29,7 +30,7 @@ const volts = (value: number, a = 'wall.R', b = 'wall.C', more: object = {}): ob
   state: 'off',
   ...more,
 });
-const safe = (lines: string, ...readings: object[]): MakeSafe => derive(job(lines, readings)).safe;
+const safe = (lines: string, ...readings: object[]): MakeSafe => derived(job(lines, readings)).safe;
 
 describe('a reading with the supply off', () => {
   it.each([
@@ -97,7 +98,7 @@ describe('a reading with the supply off', () => {
   });
 
   it('a reading at the mains, or of the tester on its known source, is no sign of line voltage', () => {
-    const d = derive(
+    const d = derived(
       job(FIVE, [
         { quantity: 'volts-ac', value: 121, a: 'transformer.p1', b: 'transformer.p2', stop: 'survey', state: 'idle' },
         { quantity: 'volts-ac', value: 121, stop: 'make-safe', measure: 'prove-before' },
@@ -114,8 +115,8 @@ describe('what proved means', () => {
     const two = job(FIVE, [volts(0)], {
       supplies: { a: { name: 'A', kind: 'breaker', state: 'off' }, b: { name: 'B', kind: 'plug', state: 'on' } },
     });
-    expect(derive(two).safe.proved).toBe(false);
-    expect(derive(two).findings.map((f) => f.code)).toContain('safe.supply-on');
+    expect(derived(two).safe.proved).toBe(false);
+    expect(derived(two).findings.map((f) => f.code)).toContain('safe.supply-on');
   });
 
   it('stays proved when the supply is rightly on again after power-up', () => {
@@ -123,20 +124,20 @@ describe('what proved means', () => {
       supplies: { a: { name: 'A', kind: 'breaker', state: 'on' } },
       powerUp: { display: 'lit' },
     });
-    expect(derive(on).safe.proved).toBe(true);
-    expect(derive(on).findings.map((f) => f.code)).not.toContain('safe.supply-on');
+    expect(derived(on).safe.proved).toBe(true);
+    expect(derived(on).findings.map((f) => f.code)).not.toContain('safe.supply-on');
   });
 
   it('no reading, no proof, however quiet it got', () => {
     const heard = job(FIVE, [], { supplies: { a: { name: 'A', kind: 'breaker', state: 'off', heard: 'stopped' } } });
-    expect(derive(heard).safe).toMatchObject({ verdict: 'not-measured', proved: false });
+    expect(derived(heard).safe).toMatchObject({ verdict: 'not-measured', proved: false });
   });
 
   it('a sign of line voltage stops the job until a control reading outweighs it', () => {
     const seen = { survey: { lines: FIVE, seen: { thickConductors: true } } };
-    expect(derive(job(FIVE, [volts(0)], seen)).safe).toMatchObject({ lineVoltage: true, proved: false });
+    expect(derived(job(FIVE, [volts(0)], seen)).safe).toMatchObject({ lineVoltage: true, proved: false });
     const healthy = { ...volts(26), stop: 'survey', state: 'idle', at: '1969-12-31T00:00:00Z' };
-    const d = derive(job(FIVE, [healthy, volts(0)], seen));
+    const d = derived(job(FIVE, [healthy, volts(0)], seen));
     expect(d.safe).toMatchObject({ lineVoltage: false, proved: true });
     expect(d.findings.map((f) => f.code)).toContain('system.signs-outweighed');
   });

@@ -7,7 +7,7 @@ import { type Finding, finding } from '../findings/finding';
 import { pointWords } from '../job/points';
 import type { ReadingEntry } from '../job/readings';
 import { readingEvidence } from '../job/readings';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { type DeadSeries, deadSeries, PROVE_AFTER, poweredAgain } from '../safe/dead';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { installedAsFound } from './equipment';
@@ -58,7 +58,7 @@ interface Telling {
 }
 
 /** What the dead readings would have shown with the supply on, each transformer by itself. */
-function whatTheyTell(job: Job, system: LowVoltageSystem, series: DeadSeries): Telling | null {
+function whatTheyTell(job: LowVoltageJob, system: LowVoltageSystem, series: DeadSeries): Telling | null {
   const [first] = series.dead;
   if (!first) return null;
   const installed = installedAsFound(job, system);
@@ -83,7 +83,7 @@ function whatTheyTell(job: Job, system: LowVoltageSystem, series: DeadSeries): T
   return best;
 }
 
-export function checkSafe(job: Job, system: LowVoltageSystem): MakeSafe {
+export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem): MakeSafe {
   const findings: Finding[] = [];
   const line = lineVoltageSigns(job);
   if (line.stops) findings.push(finding('safe.line-voltage', { sign: line.why }, line.about, line.evidence));
@@ -162,7 +162,7 @@ const samePair = (x: ReadingEntry, y: ReadingEntry): boolean =>
   [x.a, x.b].sort().join('|') === [y.a, y.b].sort().join('|');
 
 /** Pairs worth touching to prove it dead: every hot against its common, where both are landed. */
-export function provingPairs(job: Job, system?: LowVoltageSystem): { a: string; b: string }[] {
+export function provingPairs(job: LowVoltageJob, system?: LowVoltageSystem): { a: string; b: string }[] {
   const pairs: { a: string; b: string }[] = [];
   for (const place of ['wall', 'board'] as const) {
     const labels = Object.values(job.survey.conductors).flatMap((c) =>

@@ -1,10 +1,14 @@
 /** The 24 V family as the registry knows it. */
-import { type Derived, type FamilyModule, type Measure, plural } from '../family/contract';
-import type { Job } from '../job/schema';
+import { DeviceSheet } from '../devices/sheet';
+import { SHIPPED_SHEETS } from '../devices/shipped.data';
+import { type CircuitExport, type FamilyModule, type Measure, plural, type TriedWires } from '../family/contract';
+import type { LowVoltageJob } from '../job/schema';
 import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
-import { deriveLowVoltage } from './family';
-import { pairTable } from './predict';
+import { diagnosisOf } from './diagnose';
+import { deriveLowVoltage, type LowVoltageDerived } from './family';
+import { pairTable, predictor } from './predict';
+import { parseTrial, type Trial, tryIt } from './try-it';
 
 const yes = (says: string, ...facts: boolean[]): Measure => ({
   done: facts.filter(Boolean).length,
@@ -12,7 +16,7 @@ const yes = (says: string, ...facts: boolean[]): Measure => ({
   says,
 });
 
-function measure(id: StopId, job: Job, d: Derived): Measure | null {
+function measure(id: StopId, job: LowVoltageJob, d: LowVoltageDerived): Measure | null {
   switch (id) {
     case 'make-safe':
       return yes(d.safe.proved ? 'proved dead' : 'not proved', Object.keys(job.supplies).length > 0, d.safe.proved);
@@ -62,7 +66,7 @@ function measure(id: StopId, job: Job, d: Derived): Measure | null {
 
 const milli = (value: number): number => Math.round(value * 1000) / 1000;
 
-function json(d: Derived): Record<string, unknown> {
+function json(d: LowVoltageDerived): Record<string, unknown> {
   const { questions: _q, findings: _f, ...system } = d.system;
   return {
     system,
@@ -114,7 +118,7 @@ function json(d: Derived): Record<string, unknown> {
   };
 }
 
-function topics(_job: Job, derived: Derived): Topic[] {
+function topics(_job: LowVoltageJob, derived: LowVoltageDerived): Topic[] {
   const { sheet, system, powering } = derived;
   const topics: Topic[] = [];
   if (system.heatStages > 0 && system.coolStages > 0)
@@ -159,18 +163,50 @@ function topics(_job: Job, derived: Derived): Topic[] {
   return topics;
 }
 
-export const lowVoltageFamily: FamilyModule = {
+function circuit(job: LowVoltageJob, d: LowVoltageDerived, wanted: string): CircuitExport {
+  if (!d.installed) return { ok: false, problem: 'survey: nothing is landed that makes a circuit' };
+  const state = d.states.find((s) => s.id === wanted);
+  if (!state)
+    return { ok: false, problem: `--state: "${wanted}" is not one of ${d.states.map((s) => s.id).join(', ')}` };
+  const p = predictor(d.installed);
+  return {
+    ok: true,
+    title: `${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(),
+    solver: p.solver,
+    state: p.circuitState(state),
+    hertz: job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60,
+  };
+}
+
+function tryWires(entries: readonly string[], job: LowVoltageJob, d: LowVoltageDerived): TriedWires | null {
+  const { installed } = d;
+  if (!installed) return null;
+  const trials: Trial[] = [];
+  for (const text of entries) {
+    const entry = parseTrial(text, job, installed);
+    if (!entry.ok) return { ok: false, text, problem: entry.problem };
+    trials.push(entry.trial);
+  }
+  return { ok: true, result: tryIt(d, trials) };
+}
+
+export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   id: '24v',
   surveyed: (job) => plural(Object.keys(job.survey.conductors).length, 'conductor'),
   derive: (job, now) => {
     const own = deriveLowVoltage(job, now);
     const { sheet, system, questions, findings, proof, settings, wiring, parts, safe } = own;
     return {
-      ...own,
-      boiler: null,
-      floor: null,
+      own,
       shared: {
-        sheet,
+        sheet: sheet && {
+          name: sheet.name,
+          schedule: sheet.schedule,
+          says: `${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`,
+          ...(sheet.updateSeconds + sheet.firstStartSeconds > 0
+            ? { startsIn: { updateSeconds: sheet.updateSeconds, firstStartSeconds: sheet.firstStartSeconds } }
+            : {}),
+        },
         sentence: system.sentence,
         questions,
         findings,
@@ -185,16 +221,40 @@ export const lowVoltageFamily: FamilyModule = {
       },
     };
   },
-  inUnits: (d, say) => ({
-    settings: { ...d.settings, canonical: say(d.settings.canonical), card: say(d.settings.card) },
+  inUnits: ({ settings, system, questions, findings }, say) => ({
+    settings: { ...settings, canonical: say(settings.canonical), card: say(settings.card) },
+    system: { ...system, sentence: say(system.sentence) },
+    questions: say(questions),
+    findings: say(findings),
   }),
   json,
   measure,
   runs: (d) => new Map(d.predictions.map((p) => [p.name, p.running.join(' + ') || 'nothing'])),
   // Wires and links of 24 V are tried on the circuit itself.
   trial: (text) => ({ ok: false, text, problem: 'Begin with set: set fan.heating equipment' }),
+  tryWires,
   topics,
   callWhen:
     'Call if the display is dark, if the house does not reach its setting in cold weather, or if you smell gas: then leave the house first.',
   followUps: () => [],
+  searched: ({ survey }) => [
+    survey.note,
+    survey.old.note,
+    survey.equipment.nameplate,
+    survey.equipment.secondBoard,
+    survey.seen.mainsLabel,
+    ...Object.values(survey.conductors).flatMap((c) => [c.sheath, c.splice]),
+    ...Object.values(survey.zones).map((z) => z.name),
+  ],
+  letterPaper: (job) => job.survey.region === 'NA',
+  copied: (survey) => survey,
+  circuit,
+  papers: () => [],
+  diagnosis: diagnosisOf,
+  sheets: {
+    shipped: SHIPPED_SHEETS,
+    schema: DeviceSheet,
+    says: (s: DeviceSheet) =>
+      `${s.supply.commonRequired ? 'C required' : 'batteries or C'}; ${s.heatStages} heat, ${s.coolStages} cool; single R on ${s.singleR}`,
+  },
 };

@@ -1,6 +1,6 @@
 /** What the nameplate's own words settle, and where the strip disagrees with the plate or with the old device. */
 import { type Finding, finding } from '../findings/finding';
-import type { Equipment, Fuel, Job } from '../job/schema';
+import type { Equipment, Fuel, LowVoltageJob } from '../job/schema';
 import type { LowVoltageSystem } from './system-type';
 
 export interface PlateSays {
@@ -10,7 +10,7 @@ export interface PlateSays {
 }
 
 /** Words off the plate that are as good as an answer; what they leave open stays open. */
-export function plateSays(job: Job): PlateSays {
+export function plateSays(job: LowVoltageJob): PlateSays {
   const text = job.survey.equipment.nameplate ?? '';
   const va = /(\d{2,3})\s*VA\b/i.exec(text);
   const has = (pattern: RegExp): boolean => pattern.test(text);
@@ -34,7 +34,7 @@ export function plateSays(job: Job): PlateSays {
 }
 
 /** @param heatCores conductors on W terminals */
-export function surveyAgainstPlate(job: Job, system: LowVoltageSystem, heatCores: number): Finding[] {
+export function surveyAgainstPlate(job: LowVoltageJob, system: LowVoltageSystem, heatCores: number): Finding[] {
   const { equipment, old } = job.survey;
   const findings: Finding[] = [];
   const stages = equipment.heatStages;

@@ -5,7 +5,7 @@
  */
 import type { CircuitElement } from '../circuit/netlist';
 import { type Finding, finding } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
 import { terminalInfo } from '../survey/terminals.data';
 import { conductorOhmsOf } from './conductor-ohms';
@@ -20,7 +20,7 @@ export interface OutdoorCable {
   points: string[];
 }
 
-export function outdoorCable(job: Job, loads: readonly InstalledLoad[]): OutdoorCable {
+export function outdoorCable(job: LowVoltageJob, loads: readonly InstalledLoad[]): OutdoorCable {
   const conductors = Object.entries(job.survey.conductors).filter(([, c]) => c.cable === 'outdoor');
   const landed = conductors.flatMap(([id, c]) => {
     const board = landedOn(c, 'board');
@@ -63,7 +63,7 @@ export function outdoorCable(job: Job, loads: readonly InstalledLoad[]): Outdoor
 }
 
 /** What the outdoor cable lacks for the loads at its end. */
-export function outdoorFindings(job: Job, loads: readonly InstalledLoad[]): Finding[] {
+export function outdoorFindings(job: LowVoltageJob, loads: readonly InstalledLoad[]): Finding[] {
   const outdoors = Object.values(job.survey.conductors).filter((c) => c.cable === 'outdoor');
   const boards = outdoors.map((c) => landedOn(c, 'board')).filter((t) => t !== undefined);
   if (boards.length === 0) return [];

@@ -1,9 +1,9 @@
 /** What leaves the core for every kind of 24 V job: SPICE that solves to the same volts, JSON, job files. */
 import { describe, expect, it } from 'vitest';
+import { derived, FIVE_WIRES, FOUR_WIRES, jobFile, landed } from '../../../tests/support/jobs';
 import { spiceNetlist } from '../circuit/spice';
-import { derive, derivedJson } from '../derive';
+import { derivedJson } from '../derive';
 import { predictor, solveState } from './predict';
-import { FIVE_WIRES, FOUR_WIRES, jobFile, landed } from './test-jobs';
 
 const JOBS = {
   splitter: landed(FOUR_WIRES, {}, { decide: { powering: 'splitter' } }),
@@ -82,7 +82,7 @@ function solveSpice(text: string): Map<string, number> {
 }
 
 describe.each(Object.entries(JOBS))('%s', (_name, job) => {
-  const d = derive(job);
+  const d = derived(job);
 
   it('exports every state as SPICE that solves to the predicted volts', () => {
     if (!d.installed) throw new Error('no circuit');
@@ -122,7 +122,7 @@ describe('a job file', () => {
 
   it('a fault of the outdoor cable is among those diagnosed', async () => {
     const { singleFaults } = await import('./faults');
-    const installed = derive(JOBS.outdoor).installed;
+    const installed = derived(JOBS.outdoor).installed;
     if (!installed) throw new Error('no circuit');
     expect(singleFaults(installed).map((f) => f.name)).toContain('pink to the outdoor unit broken or loose');
   });

@@ -1,6 +1,6 @@
 /** What to have in hand before the van is left: from what is known so far, no more. */
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { count } from '../units/units';
 import type { Powering } from './powering';
 
@@ -18,7 +18,7 @@ const ANCHORS: Record<string, string> = {
   panelling: 'hollow-wall anchors',
 };
 
-export function partsList(job: Job, sheet: DeviceSheet | null, powering: Powering | null): Part[] {
+export function partsList(job: LowVoltageJob, sheet: DeviceSheet | null, powering: Powering | null): Part[] {
   const parts: Part[] = [
     { id: 'meter', name: 'Meter with proved leads', why: 'dead is measured, not heard' },
     { id: 'drivers', name: 'Flat and cross drivers, small', why: 'terminal screws' },

@@ -4,7 +4,7 @@
  */
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { HOT_ROLES, type TerminalRole } from '../survey/terminals.data';
 import { type PlannedAccessory, planAccessories } from './accessories/plan';
 import { withPlannedFan } from './air';
@@ -98,7 +98,7 @@ export const sharedScrew = (sheet: DeviceSheet): string | null =>
 
 /** Plans for one device, with the cores the chosen power way takes over. */
 export function planWiring(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   takeovers: readonly Takeover[],
@@ -282,7 +282,7 @@ function airFindings(system: LowVoltageSystem): Finding[] {
 
 /** The letters a power kit meets at the board and on the device. */
 export function kitLetters(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet,
 ): Record<'board' | 'device', KitLetters> {

@@ -1,24 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { derived } from '../../../tests/support/jobs';
 import { ProbeTable } from '../circuit/solve';
-import { derive } from '../derive';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { readJobValue } from '../job/file';
-import type { Job, Reading } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob, Reading } from '../job/schema';
 import { provingPairs } from './make-safe';
 import { band, meterTolerance, pairTable, predictedVolts } from './predict';
 
-const file = (lines: string, device = 't24-five', more: object = {}): Job => {
+const file = (lines: string, device = 't24-five', more: object = {}): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device,
     answers: { fuel: 'gas', 'outdoor-unit': 'heat-pump' },
     survey: { lines },
     ...more,
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const FIVE = 'r red, c blue, y yellow, g green, w white';
 const idle = (value: number, more: Partial<Reading> = {}): Reading => ({
@@ -33,18 +34,18 @@ const idle = (value: number, more: Partial<Reading> = {}): Reading => ({
   stop: 'power-up',
   ...more,
 });
-const withReadings = (job: Job, ...all: Reading[]): Job => ({
+const withReadings = (job: LowVoltageJob, ...all: Reading[]): LowVoltageJob => ({
   ...job,
   readings: Object.fromEntries(all.map((r, i) => [`r${i}`, r])),
 });
 
 describe('the source’s voltage', () => {
   it('is nominal with a wide spread until R to C is read idle', () => {
-    expect(derive(file(FIVE)).source).toMatchObject({ openVolts: expect.closeTo(26.4, 9), from: null });
+    expect(derived(file(FIVE)).source).toMatchObject({ openVolts: expect.closeTo(26.4, 9), from: null });
   });
 
   it('is taken from the last healthy reading of any hot to common, and from nothing else', () => {
-    const from = (...r: Reading[]): string | null => derive(withReadings(file(FIVE), ...r)).source.from;
+    const from = (...r: Reading[]): string | null => derived(withReadings(file(FIVE), ...r)).source.from;
     expect(from(idle(27))).toBe('r0');
     expect(from(idle(27), idle(25.5, { at: '2026-03-01T10:00:00Z', a: 'board.C', b: 'board.R' }))).toBe('r1');
     expect(from(idle(13))).toBeNull();
@@ -54,7 +55,7 @@ describe('the source’s voltage', () => {
   });
 
   it('makes the idle circuit read exactly what was read, whatever is on in idle', () => {
-    const d = derive(withReadings(file(FIVE), idle(25.1)));
+    const d = derived(withReadings(file(FIVE), idle(25.1)));
     const p = d.predictions.find((x) => x.state === 'idle');
     expect(p && predictedVolts(p, 'wall.R', 'wall.C')).toBeCloseTo(25.1, 3);
   });
@@ -77,7 +78,7 @@ describe('the source’s voltage', () => {
 });
 
 describe('predicted pairs', () => {
-  const d = derive(file(FIVE));
+  const d = derived(file(FIVE));
   it('name every pair once, the same both ways, a loading meter never above an ordinary one', () => {
     for (const p of d.predictions) {
       const rows = pairTable(p);
@@ -120,7 +121,7 @@ describe('predicted pairs', () => {
   it('a longer, thinner cable drops more', () => {
     const at = (gauge: string, metres: number): number => {
       const job = file(FIVE, 't24-five', { survey: { lines: FIVE, cables: { main: { gauge, metres } } } });
-      const p = derive(job).predictions.find((x) => x.state === 'cool1');
+      const p = derived(job).predictions.find((x) => x.state === 'cool1');
       return p ? (predictedVolts(p, 'wall.R', 'wall.C') ?? 0) : 0;
     };
     expect(at('AWG 18', 15)).toBeGreaterThan(at('AWG 18', 60));
@@ -150,7 +151,7 @@ describe('every shipped device on every system', () => {
   it.each(SHIPPED_SHEETS.map((s) => [s.id]))('%s: the plan uses its own screws once, the card its own places', (id) => {
     const sheet = SHIPPED_SHEETS.find((s) => s.id === id);
     for (const lines of systems) {
-      const d = derive(file(lines, id));
+      const d = derived(file(lines, id));
       const labels = sheet?.terminals.map((t) => t.label) ?? [];
       const used = (d.wiring?.rows ?? []).flatMap((r) => (r.newWall ? [r.newWall] : []));
       expect(used.every((u) => labels.includes(u))).toBe(true);
@@ -163,7 +164,7 @@ describe('every shipped device on every system', () => {
   });
 
   it('the work list labels what comes off, lands what goes on, and ends with the plate', () => {
-    const d = derive(file(`${FIVE}, spare brown`));
+    const d = derived(file(`${FIVE}, spare brown`));
     const steps = d.wiring?.steps.map((s) => s.id) ?? [];
     expect(steps.filter((s) => s.startsWith('label-'))).toHaveLength(5);
     expect(steps.filter((s) => s.startsWith('land-'))).toHaveLength(5);
@@ -174,7 +175,7 @@ describe('every shipped device on every system', () => {
 });
 
 describe('parts and tools', () => {
-  const names = (job: Job): string[] => derive(job).parts.map((p) => p.name);
+  const names = (job: LowVoltageJob): string[] => derived(job).parts.map((p) => p.name);
   it('follow the wall, the plate, the device, the power and the defects', () => {
     const job = file('r red, y yellow, g green, w white', 'k2-battery');
     expect(names(job)).toContain('Fresh batteries');

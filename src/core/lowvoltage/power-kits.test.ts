@@ -1,17 +1,16 @@
 /** Ways of powering the device that put a part into the circuit, solved as circuits. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { codesOf, type Derived24, derived, FOUR_WIRES, landed } from '../../../tests/support/jobs';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { predictedVolts } from './predict';
-import { codesOf, FOUR_WIRES, landed } from './test-jobs';
 
-const way = (job: Parameters<typeof derive>[0], id: string) => derive(job).powering?.ways.find((w) => w.id === id);
-const running = (d: ReturnType<typeof derive>, state: string): string[] =>
+const way = (job: Parameters<typeof derived>[0], id: string) => derived(job).powering?.ways.find((w) => w.id === id);
+const running = (d: Derived24, state: string): string[] =>
   (d.predictions.find((p) => p.state === state)?.running ?? []).filter((r) => r !== 'display').sort();
 
 describe('the splitter pair', () => {
   const job = landed(FOUR_WIRES, {}, { decide: { powering: 'splitter' } });
-  const d = derive(job);
+  const d = derived(job);
 
   it('frees the fan’s core for C and shares the cooling core', () => {
     expect(d.powering?.chosen).toBe('splitter');
@@ -34,7 +33,7 @@ describe('the splitter pair', () => {
   it.each([22, 24, 26, 28, 29])('tells them apart with a supply of %i V', (openVolts) => {
     const { installed } = d;
     if (!installed) throw new Error('no circuit');
-    const at = derive({
+    const at = derived({
       ...job,
       readings: {
         r: {
@@ -63,11 +62,11 @@ describe('the splitter pair', () => {
 
   it('the terminals behind the diode are entered by hand, and that is no fault', () => {
     expect(d.settings.card.find((r) => r.key === 'terminals.byHand')?.enter).toBe('2');
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, detected: ['R', 'C', 'W'] } }))).toContain(
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, detected: ['R', 'C', 'W'] } }))).toContain(
       'detected.by-hand',
     );
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, detected: ['R', 'C'] } }))).toContain('detected.missing');
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, chosen: { 'terminals.byHand': 'none' } } }))).toContain(
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, detected: ['R', 'C'] } }))).toContain('detected.missing');
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, chosen: { 'terminals.byHand': 'none' } } }))).toContain(
       'settings.conflict',
     );
   });
@@ -89,7 +88,7 @@ describe('the splitter pair', () => {
 describe('the extender', () => {
   it('needs a device that codes both calls, and all four cores', () => {
     const job = landed(FOUR_WIRES, {}, { device: 'v7-menu', decide: { powering: 'extender' } });
-    const d = derive(job);
+    const d = derived(job);
     expect(d.wiring?.rows.map((r) => [r.colour, r.newWall])).toEqual([
       ['red', 'Rc'],
       ['white', 'W1'],
@@ -108,7 +107,7 @@ describe('a separate transformer', () => {
   const job = landed('r red, w white', {}, { device: 'v7-menu', decide: { powering: 'separate-transformer' } });
 
   it('feeds the device on the side the equipment leaves free, and never meets it', () => {
-    const d = derive(job);
+    const d = derived(job);
     expect(d.powering?.chosen).toBe('separate-transformer');
     expect(d.wiring?.rows.map((r) => [r.colour, r.newWall, r.newBoard])).toEqual([
       ['red', 'Rh', 'R'],
@@ -124,9 +123,9 @@ describe('a separate transformer', () => {
   });
 
   it('no current passes between the two', () => {
-    const { installed } = derive(job);
+    const { installed } = derived(job);
     if (!installed) throw new Error('no circuit');
-    const d = derive(job);
+    const d = derived(job);
     const p = d.predictions.find((x) => x.state === 'heat1');
     // Equipment C at the board and the device's C are apart: tying them moves no current.
     const i = p?.points.indexOf('wall.C') ?? -1;
@@ -145,7 +144,7 @@ describe('a separate transformer', () => {
 
 describe('the ways in order', () => {
   it('cheapest for the customer first; what cannot be is last; each says what it costs', () => {
-    const ways = derive(landed(`${FOUR_WIRES}, spare blue`, {}, { device: 'v7-menu' })).powering?.ways ?? [];
+    const ways = derived(landed(`${FOUR_WIRES}, spare blue`, {}, { device: 'v7-menu' })).powering?.ways ?? [];
     expect(ways.map((w) => w.id)).toEqual([
       'spare-core',
       'extender',
@@ -164,6 +163,6 @@ describe('the ways in order', () => {
 
   it('every shipped device is judged on four wires without a common', () => {
     for (const s of SHIPPED_SHEETS)
-      expect(derive(landed(FOUR_WIRES, {}, { device: s.id })).powering?.ways).toHaveLength(7);
+      expect(derived(landed(FOUR_WIRES, {}, { device: s.id })).powering?.ways).toHaveLength(7);
   });
 });

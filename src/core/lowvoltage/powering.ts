@@ -6,7 +6,7 @@
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding, type Question } from '../findings/finding';
 import { readingsInTime } from '../job/readings';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { HOT_ROLES, type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { fixed } from '../units/units';
 import { fanCanBeGivenUp, isRadiators } from './air';
@@ -95,7 +95,7 @@ const COMMON_SEEN: Record<LowVoltageSystem['common'], string> = {
 /** Under this a spare core is whole: two lengths of conductor and two twists. */
 const CONTINUOUS_OHMS = 10;
 
-function continuity(job: Job): 'whole' | 'open' | 'unknown' {
+function continuity(job: LowVoltageJob): 'whole' | 'open' | 'unknown' {
   const last = readingsInTime(job, (r) => r.measure === 'spare-core' && r.quantity === 'ohms').at(-1);
   if (last) return last.value <= CONTINUOUS_OHMS ? 'whole' : 'open';
   const answer = job.answers['spare-core'];
@@ -103,13 +103,13 @@ function continuity(job: Job): 'whole' | 'open' | 'unknown' {
 }
 
 /** A spare core that mends a missing fan conductor, where heat or cooling is held for want of one. */
-function forFan(job: Job, system: LowVoltageSystem): Core | undefined {
+function forFan(job: LowVoltageJob, system: LowVoltageSystem): Core | undefined {
   const { air } = system;
   if (air.cooling !== 'missing' && air.heating !== 'missing') return undefined;
   return readCores(job).find((c) => c.spare && !c.cut && c.wall === undefined && c.board === undefined);
 }
 
-function spareCore(job: Job, system: LowVoltageSystem): Judged {
+function spareCore(job: LowVoltageJob, system: LowVoltageSystem): Judged {
   const cores = readCores(job);
   // A core on C at one end only is the best spare: one end is already right.
   const half = cores.find(
@@ -146,7 +146,7 @@ function spareCore(job: Job, system: LowVoltageSystem): Judged {
 }
 
 /** The fan's conductor becomes the common; at the board G is joined to Y so that the fan runs with cooling. */
-function reuseFan(job: Job, system: LowVoltageSystem): Judged {
+function reuseFan(job: LowVoltageJob, system: LowVoltageSystem): Judged {
   const way = {
     id: 'reuse-g' as const,
     name: 'Fan conductor as C',
@@ -183,14 +183,19 @@ function reuseFan(job: Job, system: LowVoltageSystem): Judged {
 }
 
 /** Both ends landed, by role. */
-const atBothEnds = (job: Job, role: TerminalRole): Core | undefined =>
+const atBothEnds = (job: LowVoltageJob, role: TerminalRole): Core | undefined =>
   readCores(job).find((c) => roleOf(c) === role && c.wall !== undefined && c.board !== undefined && !c.cut);
 
 /**
  * One core for Y and G, so that the fan's becomes the common: with a device that codes the two
  * calls itself (extender), or with a diode piece at the wall (splitter pair).
  */
-function sharedCore(job: Job, system: LowVoltageSystem, sheet: DeviceSheet, kind: 'extender' | 'splitter'): Judged {
+function sharedCore(
+  job: LowVoltageJob,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+  kind: 'extender' | 'splitter',
+): Judged {
   const extender = kind === 'extender';
   const way = {
     id: kind,
@@ -228,7 +233,7 @@ function sharedCore(job: Job, system: LowVoltageSystem, sheet: DeviceSheet, kind
 }
 
 /** The parts of a module kit found in place: kept where the device takes one. */
-function keptKit(job: Job, sheet: DeviceSheet): PowerKit | null {
+function keptKit(job: LowVoltageJob, sheet: DeviceSheet): PowerKit | null {
   const { adapter } = job.survey.equipment;
   const shared = readCores(job).find((c) => isSharedCore(c));
   if (!shared || (adapter !== 'extender' && adapter !== 'splitter')) return null;
@@ -242,7 +247,7 @@ function keptKit(job: Job, sheet: DeviceSheet): PowerKit | null {
 }
 
 /** Current trickles through the idle coils, so that no common is needed: only through coils that stay out. */
-function idleLoads(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Judged | null {
+function idleLoads(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Judged | null {
   const milliamps = sheet.supply.idleMilliamps;
   if (!sheet.supply.kinds.includes('idle-loads') || milliamps === undefined) return null;
   const way = {
@@ -276,7 +281,7 @@ function idleLoads(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Judg
 const FALSE_CALL_SHARE = 0.25;
 
 /** A plug-in transformer on a side of the device that the equipment does not use. */
-function separateTransformer(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Judged {
+function separateTransformer(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Judged {
   const way = {
     id: 'separate-transformer' as const,
     name: 'Separate 24 V transformer',
@@ -316,7 +321,7 @@ function separateTransformer(job: Job, system: LowVoltageSystem, sheet: DeviceSh
   };
 }
 
-export function judgePowering(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
+export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
   const judged: Judged[] = [];
   const findings: Finding[] = [];
   const questions: Question[] = [];

@@ -1,6 +1,6 @@
 /** What the device would get under a way of powering it that has not been chosen yet. */
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { installedAsPlanned } from './installed-as-planned';
 import type { PowerWay } from './powering';
 import { predictedVolts, predictor, predictState } from './predict';
@@ -16,7 +16,7 @@ export interface WayPrediction {
 
 /** Null where the device takes nothing from a transformer that way. */
 export function predictWay(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   way: PowerWay,

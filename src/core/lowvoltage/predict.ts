@@ -5,7 +5,7 @@ import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
 import { parsePoint, roleAt } from '../job/points';
 import { readingsInTime } from '../job/readings';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } from './installed';
 import type { CallState } from './states';
 
@@ -185,7 +185,7 @@ export interface SourceEstimate {
 }
 
 /** The last idle R to C reading of a healthy supply, which tells the transformer's own voltage. */
-export function idleSupplyReading(job: Job): { id: string; a: string; b: string; value: number } | null {
+export function idleSupplyReading(job: LowVoltageJob): { id: string; a: string; b: string; value: number } | null {
   const last = readingsInTime(job)
     .filter((r) => r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
     .filter((r) => isHotToCommon(r.a, r.b))
@@ -205,7 +205,7 @@ const OPEN_RANGE = { low: 21, high: 31.5 } as const;
  * @param nominal the circuit with a nominal transformer, and its idle state
  */
 export function estimateSource(
-  job: Job,
+  job: LowVoltageJob,
   nominal: Predictor | null,
   idle: CallState | undefined,
   nominalVolts = openVoltsOf(),

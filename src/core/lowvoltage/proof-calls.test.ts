@@ -1,27 +1,27 @@
 /** The proof run as written: what each test asks, in what order, and what it would catch. */
 import { describe, expect, it } from 'vitest';
-import { type Derived, derive } from '../derive';
+import { type Derived24, derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
 import type { TestResult } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
 import { singleFaults } from './faults';
 import { predictedVolts, predictor, predictState } from './predict';
 
-const of = (lines: string, device = 't24-five', answers: object = { fuel: 'gas' }): Derived => {
+const of = (lines: string, device = 't24-five', answers: object = { fuel: 'gas' }): Derived24 => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device,
     answers: { 'outdoor-unit': 'heat-pump', ...answers },
     survey: { lines },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return derive(read.job);
+  return derived(read.job);
 };
 const FIVE = 'r red, c blue, y yellow, g green, w white';
 const STAGED = 'r red, c blue, w1 white, w2 brown, y1 yellow, y2 orange, g green';
-const ids = (d: Derived): string[] => d.proof.tests.map((t) => t.id);
-const test = (d: Derived, id: string): TestResult => {
+const ids = (d: Derived24): string[] => d.proof.tests.map((t) => t.id);
+const test = (d: Derived24, id: string): TestResult => {
   const found = d.proof.tests.find((t) => t.id === id);
   if (!found) throw new Error(`no test ${id}`);
   return found;
@@ -107,7 +107,7 @@ describe('what is tested', () => {
   });
 
   it('a furnace starts its own blower; electric heat has it called', () => {
-    const runs = (d: Derived): readonly string[] => {
+    const runs = (d: Derived24): readonly string[] => {
       const check = test(d, 'heat1').measures.find((m) => m.id === 'runs')?.check;
       return check?.kind === 'runs' ? check.exactly : [];
     };
@@ -118,7 +118,7 @@ describe('what is tested', () => {
 
 describe('what it would catch', () => {
   /** Whether any volts of the proof run read otherwise under a fault. */
-  function caught(d: Derived, faultId: string): boolean {
+  function caught(d: Derived24, faultId: string): boolean {
     const planned = d.installed;
     const fault = planned ? singleFaults(planned).find((f) => f.id === faultId) : undefined;
     if (!planned || !fault) throw new Error(`no fault ${faultId}`);

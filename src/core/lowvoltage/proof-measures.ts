@@ -1,6 +1,6 @@
 /** What the tests of this family are made of: the context, and measures with their predictions. */
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan } from '../proof/proof-run';
 import type { Installed } from './installed';
 import { OTHER_THERMOSTAT } from './loads.data';
@@ -16,7 +16,7 @@ import type { CallState } from './states';
 import type { LowVoltageSystem } from './system';
 
 export interface ProofContext {
-  job: Job;
+  job: LowVoltageJob;
   system: LowVoltageSystem;
   sheet: DeviceSheet;
   installed: Installed;

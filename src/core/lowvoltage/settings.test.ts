@@ -1,22 +1,24 @@
 /** What is entered on which device, case by case: the settings card is read off this table. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
-import type { Job } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob } from '../job/schema';
 import { heatCycles } from './settings';
 
-const job = (lines: string, device: string, more: object = {}, answers: object = {}): Job => {
+const job = (lines: string, device: string, more: object = {}, answers: object = {}): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device,
     answers: { fuel: 'gas', 'outdoor-unit': 'heat-pump', ...answers },
     survey: { lines, ...more },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
-const card = (j: Job): string[] => derive(j).settings.card.map((r) => `${r.where.split(' / ').at(-1)}: ${r.enter}`);
+const card = (j: LowVoltageJob): string[] =>
+  derived(j).settings.card.map((r) => `${r.where.split(' / ').at(-1)}: ${r.enter}`);
 const FIVE = 'r red, c blue, y yellow, g green, w white';
 const PUMP = 'r red, c blue, y yellow, g green, o orange, w white';
 
@@ -99,38 +101,38 @@ describe('the card of each device', () => {
   });
 
   it('Fahrenheit is a setting of the device, not of the sums', () => {
-    const us: Job = { ...job(FIVE, 't24-five'), units: 'us' };
+    const us: LowVoltageJob = { ...job(FIVE, 't24-five'), units: 'us' };
     expect(card(us)[0]).toBe('function 1: 0');
-    expect(derive(us).predictions.map((p) => p.transformerVA)).toEqual(
-      derive(job(FIVE, 't24-five')).predictions.map((p) => p.transformerVA),
+    expect(derived(us).predictions.map((p) => p.transformerVA)).toEqual(
+      derived(job(FIVE, 't24-five')).predictions.map((p) => p.transformerVA),
     );
   });
 });
 
 describe('choices by hand', () => {
-  const chosen = (setting: string, value: string, j = job(FIVE, 't24-five')): Job => ({
+  const chosen = (setting: string, value: string, j = job(FIVE, 't24-five')): LowVoltageJob => ({
     ...j,
     setUp: { ...j.setUp, chosen: { [setting]: value } },
   });
 
   it('stand in the card as chosen, in the device’s own code', () => {
-    const row = derive(chosen('cycles.heat', '3')).settings.card.find((r) => r.key === 'cycles.heat');
+    const row = derived(chosen('cycles.heat', '3')).settings.card.find((r) => r.key === 'cycles.heat');
     expect(row).toMatchObject({ enter: '3 per hour', chosenByHand: true, why: 'chosen by hand' });
   });
 
   it('are brought to the nearest step the device takes', () => {
     expect(
-      derive(chosen('compressor.rest', '180', job(FIVE, 'v7-menu'))).settings.card.find(
+      derived(chosen('compressor.rest', '180', job(FIVE, 'v7-menu'))).settings.card.find(
         (r) => r.key === 'compressor.rest',
       )?.enter,
     ).toBe('3 min');
     expect(
-      derive(chosen('compressor.rest', '600', job(FIVE, 't24-five'))).settings.card.find(
+      derived(chosen('compressor.rest', '600', job(FIVE, 't24-five'))).settings.card.find(
         (r) => r.key === 'compressor.rest',
       )?.enter,
     ).toBe('5 min');
     expect(
-      derive(chosen('compressor.rest', '180', job(FIVE, 'k2-battery'))).settings.card.find(
+      derived(chosen('compressor.rest', '180', job(FIVE, 'k2-battery'))).settings.card.find(
         (r) => r.key === 'compressor.rest',
       )?.enter,
     ).toBe('5 min');
@@ -143,7 +145,7 @@ describe('choices by hand', () => {
     ['transformers', '2', 'v7-menu'],
     ['deadband', '1', 'v7-menu'],
   ])('%s = %s is a blocker with its reason', (setting, value, device) => {
-    const found = derive(chosen(setting, value, job(FIVE, device))).findings.find(
+    const found = derived(chosen(setting, value, job(FIVE, device))).findings.find(
       (f) => f.code === 'settings.conflict',
     );
     expect(found?.about).toEqual([`setting:${setting}`]);
@@ -151,7 +153,7 @@ describe('choices by hand', () => {
   });
 
   it('the fan on the thermostat is allowed for a furnace: longer circulation', () => {
-    const d = derive(chosen('fan.heating', 'thermostat'));
+    const d = derived(chosen('fan.heating', 'thermostat'));
     expect(d.findings.filter((f) => f.severity === 'blocker' && f.stop === 'set-up')).toEqual([]);
     expect(d.states.find((s) => s.id === 'heat1')?.calls).toContain('fan');
   });

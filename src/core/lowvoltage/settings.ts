@@ -4,7 +4,7 @@
  */
 import { type DeviceSheet, placeOf, type SettingKey } from '../devices/sheet';
 import { type Finding, finding, undecided } from '../findings/finding';
-import type { Equipment, Job } from '../job/schema';
+import type { Equipment, LowVoltageJob } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
@@ -57,7 +57,7 @@ const firingMinutes = (most: number): number => (60 * 0.5) / cyclesPerHour(most,
 
 /** Canonical settings this job needs, with proposed values. */
 function canonicalSettings(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   powering: Powering | null,
   wiring: WiringPlan | null = null,
@@ -275,7 +275,7 @@ const asksAnyway = (key: SettingKey, system: LowVoltageSystem): boolean =>
   (key === 'equipment.fuel' && !isHeatPump(system) && system.heatStages > 0);
 
 export function planSettings(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   powering: Powering | null,
   sheet: DeviceSheet | null,

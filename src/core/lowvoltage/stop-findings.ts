@@ -5,7 +5,7 @@ import { shortPath } from '../circuit/short';
 import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import { readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
+import type { LowVoltageJob, Reading } from '../job/schema';
 import { judge } from '../proof/verdict';
 import { colourOf } from '../survey/landing';
 import {
@@ -58,7 +58,11 @@ export function circuitFindings(
 }
 
 /** Readings at power-up that the planned circuit does not give; the latest of each pair and state counts. */
-export function powerUpFindings(job: Job, predictions: readonly StatePrediction[], source: SourceEstimate): Finding[] {
+export function powerUpFindings(
+  job: LowVoltageJob,
+  predictions: readonly StatePrediction[],
+  source: SourceEstimate,
+): Finding[] {
   const latest = new Map<string, Reading>();
   for (const r of readingsInTime(job, (x) => x.stop === 'power-up' && x.quantity === 'volts-ac'))
     if (r.a && r.b) latest.set([r.state, ...[r.a, r.b].sort()].join('|'), r);
@@ -81,7 +85,7 @@ export function powerUpFindings(job: Job, predictions: readonly StatePrediction[
 }
 
 /** Control cores that run with mains: in one sheath with it, or the whole cable beside it. */
-export function sheathFindings(job: Job): Finding[] {
+export function sheathFindings(job: LowVoltageJob): Finding[] {
   const { cables, conductors } = job.survey;
   const beside = (cable: 'main' | 'outdoor'): boolean => cables[cable].besideMains === true;
   const mains = new Set(
@@ -102,7 +106,7 @@ export function sheathFindings(job: Job): Finding[] {
     : [];
 }
 
-export function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | null): Finding[] {
+export function joinFindings(job: LowVoltageJob, sheet: DeviceSheet | null, now: string | null): Finding[] {
   const { join } = job;
   const findings: Finding[] = [];
   if (join.internet === 'no') findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
@@ -123,7 +127,7 @@ export function joinFindings(job: Job, sheet: DeviceSheet | null, now: string | 
   return findings;
 }
 
-export function detectedFindings(job: Job, wired: readonly string[], byHand: readonly string[]): Finding[] {
+export function detectedFindings(job: LowVoltageJob, wired: readonly string[], byHand: readonly string[]): Finding[] {
   const { detected } = job.setUp;
   if (!detected || wired.length === 0) return [];
   const unseen = wired.filter((t) => !detected.includes(t));

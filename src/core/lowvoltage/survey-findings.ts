@@ -1,11 +1,11 @@
 /** What is odd about the strip itself, before anything is inferred from it. */
 import { type Finding, finding } from '../findings/finding';
-import type { Job, Place } from '../job/schema';
+import type { LowVoltageJob, Place } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
 import { terminalInfo } from '../survey/terminals.data';
 import { readCores } from './cores';
 
-export function surveyFindings(job: Job): Finding[] {
+export function surveyFindings(job: LowVoltageJob): Finding[] {
   const findings: Finding[] = [];
   const { conductors, jumpers } = job.survey;
   const screws = new Map<string, string[]>();

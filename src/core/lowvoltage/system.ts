@@ -3,10 +3,12 @@
  * support becomes a question with the look or measurement that settles it.
  */
 import { chosenSheet } from '../devices/choose';
+import { DeviceSheet } from '../devices/sheet';
+import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { bySeverity, type Finding, finding, type Question } from '../findings/finding';
 import { roleAt } from '../job/points';
 import { isOfOld, type ReadingEntry, readingEvidence, readingsInTime } from '../job/readings';
-import type { Equipment, Fuel, Job } from '../job/schema';
+import type { Equipment, Fuel, LowVoltageJob } from '../job/schema';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { listed } from '../units/units';
 import { readAir } from './air';
@@ -33,7 +35,7 @@ const about = (cores: readonly Core[]): string[] => cores.map((c) => `conductor:
 const stageWord = (n: number): string => (n === 1 ? 'one stage' : n === 2 ? 'two stages' : `${n} stages`);
 
 /** Signs and readings that stop a 24 V job. */
-function refusals(job: Job): Finding[] {
+function refusals(job: LowVoltageJob): Finding[] {
   const { seen } = job.survey;
   const findings: Finding[] = [];
   const line = lineVoltageSigns(job);
@@ -54,7 +56,7 @@ function refusals(job: Job): Finding[] {
     findings.push(
       finding(
         'system.dry-pair',
-        { isolated: chosenSheet(job).sheet?.contacts === 'isolated' },
+        { isolated: chosenSheet(job, SHIPPED_SHEETS, DeviceSheet).sheet?.contacts === 'isolated' },
         ['equipment'],
         'a volt-free pair at the equipment',
       ),
@@ -67,7 +69,7 @@ function refusals(job: Job): Finding[] {
   return findings;
 }
 
-function commonState(job: Job, cores: readonly Core[]): LowVoltageSystem['common'] {
+function commonState(job: LowVoltageJob, cores: readonly Core[]): LowVoltageSystem['common'] {
   // A letter that turned out to be the common counts at whichever end it is landed.
   const isC = (core: Core, label: string | undefined): boolean =>
     label !== undefined &&
@@ -89,7 +91,7 @@ function commonState(job: Job, cores: readonly Core[]): LowVoltageSystem['common
 const fuelWords: Record<Fuel, string> = { gas: 'gas', propane: 'bottled-gas', oil: 'oil', electric: 'electric' };
 
 /** The system this job's survey, answers and readings show. */
-export function readSystem(job: Job): LowVoltageSystem {
+export function readSystem(job: LowVoltageJob): LowVoltageSystem {
   const cores = readCores(job);
   const { equipment, jumpers } = job.survey;
   const reasons: Reason[] = [];
@@ -320,7 +322,7 @@ export function readSystem(job: Job): LowVoltageSystem {
 }
 
 /** The mode the valve is energised in: off the equipment, by a letter of its own; a plate saying O/B says nothing. */
-function valveMode(job: Job, valves: readonly Core[], questions: Question[]): 'O' | 'B' | null {
+function valveMode(job: LowVoltageJob, valves: readonly Core[], questions: Question[]): 'O' | 'B' | null {
   const { reversingValve } = job.survey.equipment;
   if (reversingValve) return reversingValve;
   const roles = new Set(valves.map((c) => roleOf(c)));
@@ -333,7 +335,7 @@ function valveMode(job: Job, valves: readonly Core[], questions: Question[]): 'O
 }
 
 /** By the answer, or by a reading of R to C on one side that the other side cannot give. */
-function commonOwner(job: Job): 'heat' | 'cool' | null {
+function commonOwner(job: LowVoltageJob): 'heat' | 'cool' | null {
   const answer = job.answers['common-of'];
   if (answer === 'heat' || answer === 'cool') return answer;
   const side = (role: string): ReadingEntry[] =>

@@ -1,12 +1,11 @@
 /** The kinds of 24 V system: read, refused, planned and predicted. */
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
+import { codesOf, type Derived24, derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { predictedVolts } from './predict';
 import { cyclesPerHour, heatCycles } from './settings';
-import { codesOf, FIVE_WIRES, landed } from './test-jobs';
 
-const running = (d: ReturnType<typeof derive>, state: string): string[] =>
+const running = (d: Derived24, state: string): string[] =>
   (d.predictions.find((p) => p.state === state)?.running ?? []).filter((r) => r !== 'display').sort();
 
 describe('reading the system', () => {
@@ -26,11 +25,11 @@ describe('reading the system', () => {
       'A gas furnace with air conditioning, 3 stages of heat, two stages of cooling, with a common wire.',
     ],
   ])('%s, %j', (lines, equipment, sentence) => {
-    expect(derive(landed(lines, { equipment }, { device: 'a6-relay' })).system.sentence).toBe(sentence);
+    expect(derived(landed(lines, { equipment }, { device: 'a6-relay' })).system.sentence).toBe(sentence);
   });
 
   it('what water carries asks for no fuel and no fan setting', () => {
-    const d = derive(landed('r red, c blue, w white', { equipment: { kind: 'boiler' } }, { answers: {} }));
+    const d = derived(landed('r red, c blue, w white', { equipment: { kind: 'boiler' } }, { answers: {} }));
     expect(d.questions.map((q) => q.code)).not.toContain('fuel');
     expect(d.settings.canonical.map((s) => s.key)).not.toContain('fan.heating');
     expect(running(d, 'heat1')).toEqual(['boiler']);
@@ -38,10 +37,10 @@ describe('reading the system', () => {
 
   it('a hot-water coil needs the thermostat to run the fan with heat', () => {
     const job = landed(FIVE_WIRES, { equipment: { kind: 'hydronic-air-handler' } }, { answers: {} });
-    const d = derive(job);
+    const d = derived(job);
     expect(d.settings.canonical.find((s) => s.key === 'fan.heating')?.value).toBe('thermostat');
     expect(running(d, 'heat1')).toEqual(['blower', 'pump']);
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, chosen: { 'fan.heating': 'equipment' } } }))).toContain(
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, chosen: { 'fan.heating': 'equipment' } } }))).toContain(
       'settings.conflict',
     );
   });
@@ -60,12 +59,12 @@ describe('reading the system', () => {
     expect(cyclesPerHour(5, 0.5)).toBe(5);
     expect([cyclesPerHour(5, 0), cyclesPerHour(5, 1)]).toEqual([0, 0]);
     expect(cyclesPerHour(3, 0.2)).toBeCloseTo(cyclesPerHour(3, 0.8), 12);
-    const why = derive(landed(FIVE_WIRES)).settings.canonical.find((s) => s.key === 'cycles.heat')?.why;
+    const why = derived(landed(FIVE_WIRES)).settings.canonical.find((s) => s.key === 'cycles.heat')?.why;
     expect(why).toContain('at half load 6 min on');
   });
 
   it('no outdoor unit: Y is not cooling', () => {
-    expect(codesOf(derive(landed(FIVE_WIRES, { equipment: { outdoorUnit: 'none' } })))).toContain(
+    expect(codesOf(derived(landed(FIVE_WIRES, { equipment: { outdoorUnit: 'none' } })))).toContain(
       'system.no-outdoor-unit',
     );
   });
@@ -77,7 +76,7 @@ describe('refused, with the reason', () => {
     ['system.serial', FIVE_WIRES, { seen: { serialControl: true } }],
     ['system.line-voltage', FIVE_WIRES, { seen: { wireNuts: true } }],
   ])('%s for %s', (code, lines, survey) => {
-    const d = derive(landed(lines, survey));
+    const d = derived(landed(lines, survey));
     expect(codesOf(d)).toContain(code);
     expect(d.system.verdict).toBe('refused');
     expect(d.wiring).toBeNull();
@@ -85,7 +84,7 @@ describe('refused, with the reason', () => {
   });
 
   it('letters nobody knows block the survey', () => {
-    expect(codesOf(derive(landed('r red, c blue, "ZZ" pink, w white')))).toContain('survey.unknown-terminal');
+    expect(codesOf(derived(landed('r red, c blue, "ZZ" pink, w white')))).toContain('survey.unknown-terminal');
   });
 });
 
@@ -94,9 +93,9 @@ describe('R, W and Y of an old zone valve', () => {
 
   it('asks, then reads heat only; Y is driven whenever W is not', () => {
     expect(
-      derive(landed('r red, w white, y yellow', {}, { device: 'm4-slide' })).questions.map((q) => q.code),
+      derived(landed('r red, w white, y yellow', {}, { device: 'm4-slide' })).questions.map((q) => q.code),
     ).toContain('three-wire');
-    const d = derive(landed('r red, w white, y yellow', seen, { device: 'm4-slide' }));
+    const d = derived(landed('r red, w white, y yellow', seen, { device: 'm4-slide' }));
     expect(d.system).toMatchObject({ kind: 'heat-only', closesValve: true, verdict: 'known' });
     expect(d.wiring?.rows.map((r) => [r.newWall, r.function])).toEqual([
       ['R', 'hot'],
@@ -109,7 +108,7 @@ describe('R, W and Y of an old zone valve', () => {
   });
 
   it('a device without a closing output does not suit', () => {
-    expect(codesOf(derive(landed('r red, w white, y yellow', seen, { device: 'k2-battery' })))).toContain(
+    expect(codesOf(derived(landed('r red, w white, y yellow', seen, { device: 'k2-battery' })))).toContain(
       'plan.no-terminal',
     );
   });
@@ -118,7 +117,7 @@ describe('R, W and Y of an old zone valve', () => {
     const menu = SHIPPED_SHEETS.find((s) => s.id === 'v7-menu');
     const inline = { ...menu, id: 'linked', jumper: { kind: 'link', between: ['Rc', 'Rh'] } };
     const actions = (lines: string): string[] =>
-      derive(landed(lines, {}, { device: { inline } })).wiring?.jumpers.map((j) => j.what) ?? [];
+      derived(landed(lines, {}, { device: { inline } })).wiring?.jumpers.map((j) => j.what) ?? [];
     expect(actions('r red, c blue, w white, y yellow, g green')).toContain('Leave the factory link Rc to Rh whole');
     expect(actions('rc red, rh brown, c blue, w white, y yellow, g green')).toContain(
       'Cut the factory link Rc to Rh and bend its ends apart',
@@ -126,7 +125,7 @@ describe('R, W and Y of an old zone valve', () => {
   });
 
   it('mechanical switches are named as such', () => {
-    const d = derive(landed('r red, w white, y yellow', seen, { device: 'm4-slide' }));
+    const d = derived(landed('r red, w white, y yellow', seen, { device: 'm4-slide' }));
     expect(d.settings.card.map((r) => [r.where, r.enter])).toEqual([
       ['switch A', 'left'],
       ['switch B', '2'],
@@ -141,7 +140,7 @@ describe('zones on one board', () => {
   });
 
   it('a valve’s end switch calls the boiler', () => {
-    const d = derive(job);
+    const d = derived(job);
     expect(running(d, 'idle')).toEqual(['other thermostat', 'other thermostat']);
     expect(running(d, 'heat1')).toContain('boiler');
     const p = d.predictions.find((x) => x.state === 'heat1');
@@ -149,7 +148,7 @@ describe('zones on one board', () => {
   });
 
   it('on a furnace the other thermostats are in parallel on W', () => {
-    const d = derive(landed(FIVE_WIRES, { zones: [{ name: 'loft' }] }));
+    const d = derived(landed(FIVE_WIRES, { zones: [{ name: 'loft' }] }));
     expect(d.installed?.extra?.map((e) => e.kind)).toEqual(['load', 'contact']);
     expect(running(d, 'idle')).toEqual(['other thermostat']);
   });
@@ -170,7 +169,7 @@ describe('the second cable', () => {
     });
 
   it('moves the contactor to its far end and drops a little more', () => {
-    const far = derive(outdoor('Y', 'C'));
+    const far = derived(outdoor('Y', 'C'));
     expect(running(far, 'cool1')).toContain('compressor');
     const p = far.predictions.find((x) => x.state === 'cool1');
     const atUnit = (p && predictedVolts(p, 'outdoor.Y', 'outdoor.C')) ?? 0;
@@ -180,7 +179,7 @@ describe('the second cable', () => {
   });
 
   it('a return nobody has seen yet is asked for, not taken as missing', () => {
-    const d = derive(outdoor('Y'));
+    const d = derived(outdoor('Y'));
     expect(running(d, 'cool1')).toContain('compressor');
     expect(codesOf(d)).toContain('outdoor.missing-conductor');
     expect(codesOf(d)).not.toContain('plan.misses-truth');
@@ -188,7 +187,7 @@ describe('the second cable', () => {
 
   it('a measured joint counts', () => {
     const with_ = (spliceOhms: number) =>
-      derive(
+      derived(
         landed('', {
           conductors: ['R', 'C', 'Y', 'G', 'W'].map((t, i) => ({
             colour: ['red', 'blue', 'yellow', 'green', 'white'][i],
@@ -208,15 +207,15 @@ describe('the second cable', () => {
 
 describe('the settings card', () => {
   it('lists what the device asks and the job does not answer', () => {
-    const open = derive(landed('r red, w white', {}, { device: 'k2-battery' })).settings.open;
+    const open = derived(landed('r red, w white', {}, { device: 'k2-battery' })).settings.open;
     expect(open.map((o) => [o.label, o.where])).toEqual([['Week form', 'function 30']]);
   });
 
   it('second stages and circulation are asked where they matter', () => {
-    const two = derive(
+    const two = derived(
       landed('r red, c blue, w1 white, w2 brown, y1 yellow, y2 orange, g green', {}, { device: 'v7-menu' }),
     );
     expect(two.settings.card.find((r) => r.key === 'stage.second')?.enter).toBe('1 K');
-    expect(derive(landed(FIVE_WIRES)).settings.canonical.map((s) => s.key)).not.toContain('stage.second');
+    expect(derived(landed(FIVE_WIRES)).settings.canonical.map((s) => s.key)).not.toContain('stage.second');
   });
 });

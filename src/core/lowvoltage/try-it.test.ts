@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
-import { FIVE_WIRES, landed } from './test-jobs';
+import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
 import { parseTrial, tryIt } from './try-it';
 
 const job = landed(FIVE_WIRES);
-const d = derive(job);
+const d = derived(job);
 const tried = (...lines: string[]) => {
   if (!d.installed) throw new Error('no circuit');
   const { installed } = d;

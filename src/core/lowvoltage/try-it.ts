@@ -2,10 +2,10 @@
  * Try it: a landing, a link or a setting that somebody proposes, tried on a copy. The job is not changed. What
  * would run, what a meter would read, what would burn, beside what stands now.
  */
-import type { Derived } from '../derive';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { insulation } from '../survey/colours.data';
 import { terminalInfo, terminalLabel } from '../survey/terminals.data';
+import type { LowVoltageDerived } from './family';
 import type { Installed } from './installed';
 import { predictedVolts, predictor, predictState, type StatePrediction } from './predict';
 import { seenRunning } from './proof-measures';
@@ -90,7 +90,7 @@ function burnsIn(p: StatePrediction, solver: ReturnType<typeof predictor>['solve
 
 /** Null where there is no circuit to try anything on. */
 export function tryIt(
-  d: Pick<Derived, 'installed' | 'states' | 'predictions'>,
+  d: Pick<LowVoltageDerived, 'installed' | 'states' | 'predictions'>,
   trials: readonly Trial[],
 ): TrialResult | null {
   const { installed } = d;
@@ -146,7 +146,7 @@ export type TrialLine = { ok: true; trial: Trial } | { ok: false; problem: strin
 /**
  * One line of words: `blue on c`, `blue off board`, `link r rc wall`. Place: wall unless "board" is said.
  */
-export function parseTrial(line: string, job: Job, installed: Installed): TrialLine {
+export function parseTrial(line: string, job: LowVoltageJob, installed: Installed): TrialLine {
   const words = line
     .trim()
     .toLowerCase()

@@ -1,23 +1,24 @@
 /** Two transformers on one thermostat: apart, tied in phase, tied in opposition. */
 import { describe, expect, it } from 'vitest';
+import { derived } from '../../../tests/support/jobs';
 import { checkCircuit } from '../circuit/check';
 import { conductorOhms } from '../circuit/resistance.data';
 import { CircuitSolver } from '../circuit/solve';
-import { derive } from '../derive';
 import { readJobValue } from '../job/file';
-import type { Job } from '../job/schema';
+import { jobAs } from '../job/measured';
+import type { LowVoltageJob } from '../job/schema';
 import { type Installed, sourceOhms, toNetlist } from './installed';
 
-const job = (lines: string, device = 'v7-menu'): Job => {
+const job = (lines: string, device = 'v7-menu'): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device,
     answers: { fuel: 'gas' },
     survey: { lines },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const APART = 'rc red, rh brown, c blue, w white, y yellow, g green';
 
@@ -32,7 +33,7 @@ interface Tied {
 
 /** The planned circuit with the two R terminals linked at the wall and the commons at the board. */
 function tied({ phase = 1, openVolts, strongFuses = false }: Tied): { faults: string[]; loopAmps: number } {
-  const d = derive(job(APART));
+  const d = derived(job(APART));
   if (!d.installed) throw new Error('no circuit');
   const installed: Installed = {
     ...d.installed,
@@ -60,7 +61,7 @@ const LOOP_OHMS = 2 * sourceOhms(40) + 2 * 0.03 + 2 * conductorOhms('AWG 18', 15
 
 describe('two transformers', () => {
   it('are planned each on its own R, with the device’s R terminals set apart', () => {
-    const d = derive(job(APART));
+    const d = derived(job(APART));
     expect(d.system.transformers).toBe(2);
     expect(d.wiring?.rows.filter((r) => r.function.startsWith('hot')).map((r) => [r.oldWall, r.newWall])).toEqual([
       ['Rc', 'Rc'],
@@ -71,7 +72,7 @@ describe('two transformers', () => {
   });
 
   it('heat hangs on one and cooling on the other: each call loads its own', () => {
-    const d = derive(job(APART));
+    const d = derived(job(APART));
     const called = (state: string): string[] => d.predictions.find((p) => p.state === state)?.running ?? [];
     expect(called('heat1')).toContain('burner');
     expect(called('cool1')).toEqual(expect.arrayContaining(['compressor', 'blower']));
@@ -94,14 +95,14 @@ describe('two transformers', () => {
     expect(faults).toEqual([]);
     expect(loopAmps).toBeLessThan(1e-6);
     expect(
-      derive(job(`${APART}, jumper rc rh`)).findings.find((f) => f.code === 'system.two-hots-tied')?.severity,
+      derived(job(`${APART}, jumper rc rh`)).findings.find((f) => f.code === 'system.two-hots-tied')?.severity,
     ).toBe('blocker');
   });
 
   it('setting the R terminals joined contradicts the wiring', () => {
     const base = job(APART);
-    const wrong: Job = { ...base, setUp: { ...base.setUp, chosen: { transformers: '1' } } };
-    expect(derive(wrong).findings.find((f) => f.code === 'settings.conflict')?.message).toContain(
+    const wrong: LowVoltageJob = { ...base, setUp: { ...base.setUp, chosen: { transformers: '1' } } };
+    expect(derived(wrong).findings.find((f) => f.code === 'settings.conflict')?.message).toContain(
       'joining two transformers',
     );
   });

@@ -4,7 +4,7 @@
  * carried out.
  */
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { withPlannedFan } from './air';
 import { installedAsPlanned } from './installed-as-planned';
 import type { WiringPlan } from './plan';
@@ -86,7 +86,12 @@ const JUDGED: ReadonlySet<string> = new Set([
 ]);
 
 /** Where the planned circuit does something other than what is called, state by state. */
-export function missedTruth(job: Job, system: LowVoltageSystem, sheet: DeviceSheet, plan: WiringPlan): Missed[] {
+export function missedTruth(
+  job: LowVoltageJob,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+  plan: WiringPlan,
+): Missed[] {
   const planned = withPlannedFan(system, plan);
   const installed = installedAsPlanned(job, planned, sheet, plan);
   const p = predictor(installed);

@@ -1,6 +1,6 @@
 /** What is done with the conductors and jumpers, step by step, in the order of standing at board and wall. */
 import type { DeviceSheet } from '../devices/sheet';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import type { LowVoltageSystem } from './system';
 
 export interface PlanRow {
@@ -32,7 +32,7 @@ export interface WorkStep {
   about: string;
 }
 
-export function jumperActions(job: Job, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
+export function jumperActions(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
   const actions: JumperAction[] = Object.entries(job.survey.jumpers)
     .filter(([, j]) => j.place === 'wall')
     .map(([id, j]) => ({

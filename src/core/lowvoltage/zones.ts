@@ -4,7 +4,7 @@
  * other thermostats are in parallel on W.
  */
 import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../circuit/netlist';
-import type { Job } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import { boardNode } from './installed';
 import { END_SWITCH_RELAY_VA, OTHER_THERMOSTAT, SECONDARY_VOLTS, ZONE_DEVICE_VA, ZONE_VALVE_VA } from './loads.data';
 import { isWet, type LowVoltageSystem } from './system';
@@ -21,7 +21,7 @@ export interface ZoneCircuit {
 }
 
 export function zoneCircuit(
-  job: Job,
+  job: LowVoltageJob,
   system: LowVoltageSystem,
   at: { hot: string; common: string; heat: string },
 ): ZoneCircuit {

@@ -181,6 +181,8 @@ export function valueText(
       return `${fixed(value, 0)} s`;
     case 'watts':
       return `${fixed(value, 0)} W`;
+    case 'said':
+      return 'said';
     case 'seen':
       return value >= 0.5 ? (seen?.yes ?? 'yes') : (seen?.no ?? 'no');
   }

@@ -6,7 +6,7 @@ import type { Job } from '../job/schema';
 import type { FollowUp, Topic } from './topic';
 
 export function handoverTopics(job: Job, derived: Derived): Topic[] {
-  const family = familyOf(job);
+  const { module, job: seen } = familyOf(job);
   const topics: Topic[] = [
     {
       id: 'setpoint',
@@ -20,7 +20,7 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
         'A change by hand lasts until the next time in the schedule, unless you choose hold. Choose resume to return to the schedule.',
     },
   ];
-  topics.push(...family.topics(job, derived));
+  topics.push(...module.topics(seen, derived.own));
   topics.push({
     id: 'schedule',
     what: 'The schedule',
@@ -29,7 +29,7 @@ export function handoverTopics(job: Job, derived: Derived): Topic[] {
   topics.push({
     id: 'call',
     what: 'When to call',
-    words: family.callWhen,
+    words: module.callWhen,
   });
   if (job.join.internet === 'yes')
     topics.push({
@@ -47,13 +47,14 @@ export function followUps(job: Job, derived: Derived): FollowUp[] {
   const tasks = Object.values(job.join.tasks)
     .filter((t) => !t.done)
     .map((t): FollowUp => ({ what: t.what, owner: t.owner }));
-  const skipped = derived.proof.tests
+  const skipped = derived.shared.proof.tests
     .filter((t) => t.verdict === 'skipped')
     .map(
       (t): FollowUp => ({ what: `Prove later: ${t.title.toLowerCase()} (${t.skipReason ?? ''})`, owner: 'installer' }),
     );
-  const defects = derived.findings
+  const defects = derived.shared.findings
     .filter((f) => f.code === 'connect.defect-open')
     .map((f): FollowUp => ({ what: `${f.message} ${f.fix}`, owner: 'installer' }));
-  return [...tasks, ...skipped, ...defects, ...familyOf(job).followUps(job, derived)];
+  const { module, job: seen } = familyOf(job);
+  return [...tasks, ...skipped, ...defects, ...module.followUps(seen, derived.own)];
 }

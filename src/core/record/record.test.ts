@@ -4,13 +4,13 @@ import { derive } from '../derive';
 import { diff } from '../job/changes';
 import { readJobValue } from '../job/file';
 import { applyOperation, type Operation } from '../job/operation';
-import { emptyJob, type Job } from '../job/schema';
+import { emptyJob, type Job, type JobOf } from '../job/schema';
 import { canonicalJson, chainHash, hashText } from './canonical';
 import { followUps, handoverTopics } from './handover';
 import { contentHash, sealed, verifySeal } from './seal';
 import { maskedCopy } from './share';
 
-const job: Job = {
+const job: JobOf<'24v'> = {
   ...emptyJob(),
   zone: 'loft',
   join: {

@@ -3,20 +3,21 @@
  * content can be brought back from an amended record and checked against the seal.
  */
 import { applyChanges, invert } from '../job/changes';
-import type { Job } from '../job/schema';
+import { fromFirst, Job1 } from '../job/first-version';
+import { type Amendment, JOB_VERSION, type Job } from '../job/schema';
 import { canonicalJson, chainHash, hashText } from './canonical';
 
 /** The job without its seal, amendments, signature and whether it is put away: what is sealed. */
-function content(job: Job): unknown {
-  const { seal: _seal, signature: _signature, amendments: _amendments, archived: _archived, ...rest } = job;
+function content(job: object): unknown {
+  const { seal: _s, signature: _g, amendments: _a, archived: _r, ...rest } = job as Partial<Job>;
   return rest;
 }
 
-export const contentHash = (job: Job): string => hashText(canonicalJson(content(job)));
+export const contentHash = (job: object): string => hashText(canonicalJson(content(job)));
 
-export const sealed = (job: Job, at: string, by: string): Job => ({
+export const sealed = <J extends Job>(job: J, at: string, by: string): J => ({
   ...job,
-  seal: { at, by, contentHash: contentHash(job) },
+  seal: { at, by, contentHash: contentHash(job), version: JOB_VERSION },
 });
 
 export type SealCheck =
@@ -30,23 +31,48 @@ export function sealDigest(job: Pick<Job, 'seal' | 'amendments'>): string {
   return job.amendments.reduce((digest, a) => chainHash(digest, a), chainHash('augerset-seal-2', seal));
 }
 
-/** Takes the amendments back one by one and compares the content with the seal. */
-export function verifySeal(job: Job): SealCheck {
-  if (!job.seal) return { ok: false, reason: 'not-sealed', message: 'This record is not sealed.' };
-  let at: Job = job;
-  for (const amendment of [...job.amendments].reverse()) {
+/** A record with amendments taken back, the latest first; the amendment that does not fit where one does not. */
+function takenBack<J extends object>(record: J, amendments: readonly Amendment[]): J | Amendment {
+  let at = record;
+  for (const amendment of [...amendments].reverse()) {
     const { value, conflicts } = applyChanges(at, invert(amendment.changes));
-    if (conflicts.length > 0) {
-      return {
-        ok: false,
-        reason: 'amendments-broken',
-        message: `The amendment of ${amendment.at} does not fit the record: ${conflicts[0]?.change.path.join('.') ?? ''}.`,
-      };
-    }
+    if (conflicts.length > 0) return amendment;
     at = value;
   }
-  const hash = contentHash(at);
-  return hash === job.seal.contentHash
+  return at;
+}
+
+const isAmendment = (v: object): v is Amendment => 'reason' in v && 'changes' in v;
+
+const broken = (a: Amendment): SealCheck => ({
+  ok: false,
+  reason: 'amendments-broken',
+  message: `The amendment of ${a.at} does not fit the record: ${a.changes[0]?.path.join('.') ?? ''}.`,
+});
+const differs = (what: string): SealCheck => ({ ok: false, reason: 'content-differs', message: what });
+
+/** Takes the amendments back one by one and compares the content with the seal. */
+export function verifySeal(job: Job): SealCheck {
+  const { seal } = job;
+  if (!seal) return { ok: false, reason: 'not-sealed', message: 'This record is not sealed.' };
+  const own = job.amendments.filter((a) => seal.version !== undefined || a.version !== undefined);
+  const at = takenBack(job, own);
+  if (isAmendment(at)) return broken(at);
+  let sealedContent: object = at;
+  if (seal.version === undefined) {
+    // Sealed in the first version of the format: what was sealed stands beside the record, which must say the same.
+    const first = Job1.safeParse(job.first);
+    if (!first.success) return differs('This was sealed in an earlier version, and what was sealed is not with it.');
+    const { first: _first, ...today } = at;
+    const { first: _again, ...then } = fromFirst(first.data);
+    if (contentHash(today) !== contentHash(then))
+      return differs('The content is not what was sealed: it says otherwise.');
+    const back = takenBack(first.data, first.data.amendments);
+    if (isAmendment(back)) return broken(back);
+    sealedContent = back;
+  }
+  const hash = contentHash(sealedContent);
+  return hash === seal.contentHash
     ? { ok: true, hash, digest: sealDigest(job), amendments: job.amendments.length }
-    : { ok: false, reason: 'content-differs', message: 'The content is not what was sealed: the hash differs.' };
+    : differs('The content is not what was sealed: the hash differs.');
 }

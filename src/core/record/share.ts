@@ -11,7 +11,7 @@ const hidden = (text: string): string => (text === '' ? '' : '••••');
 
 const BY_THEIR_END: ReadonlySet<string> = new Set(['serial', 'hardwareAddress', 'account', 'networkName']);
 /** Who, where, and whatever somebody wrote in their own words. */
-const WHOLLY: ReadonlySet<string> = new Set(['by', 'customer', 'address', 'note', 'reason', 'nameplate']);
+const WHOLLY: ReadonlySet<string> = new Set(['by', 'customer', 'address', 'note', 'reason', 'nameplate', 'words']);
 
 function mask(value: unknown, key: string): unknown {
   if (typeof value === 'string') return BY_THEIR_END.has(key) ? masked(value) : WHOLLY.has(key) ? hidden(value) : value;
@@ -35,10 +35,10 @@ const textless = (value: unknown): unknown =>
 export const exportText = (job: Job): string => `${JSON.stringify(job, null, 2)}\n`;
 
 export function maskedCopy(job: Job): Job {
-  const { seal: _seal, signature: _signature, amendments, ...rest } = job;
+  const { seal: _seal, signature: _signature, first: _first, amendments, ...rest } = job;
   // The walk keeps the shape: texts stay texts.
-  const copy = mask(rest, '') as Omit<Job, 'seal' | 'signature' | 'amendments'>;
-  return {
+  const copy = mask(rest, '') as typeof rest;
+  const out = {
     ...copy,
     site: { ...copy.site, name: hidden(job.site.name) },
     join: { ...copy.join, code: undefined, codeExpires: undefined },
@@ -53,4 +53,5 @@ export function maskedCopy(job: Job): Job {
       })),
     })),
   };
+  return out as Job;
 }

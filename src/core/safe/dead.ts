@@ -19,7 +19,7 @@ const POWERED: ReadonlySet<string> = new Set(['power-up', 'set-up', 'week', 'pro
 
 /** The supply has rightly been on again since: the display was judged, or something was read with power. */
 export const poweredAgain = (job: Job): boolean =>
-  job.powerUp.display !== undefined || Object.values(job.readings).some((r) => !r.struck && POWERED.has(r.stop ?? ''));
+  job.powerUp.display !== undefined || readingsInTime(job, (r) => POWERED.has(r.stop ?? '')).length > 0;
 
 export interface DeadRules {
   /** Above this it is live, V. */

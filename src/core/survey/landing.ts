@@ -2,7 +2,7 @@
  * What a survey says about each conductor, read in one way everywhere: pure edits of the strip
  * and the questions every later stage asks of it.
  */
-import type { Conductor, ConductorEnd, EndState, Job, Place, Survey } from '../job/schema';
+import type { Conductor, ConductorEnd, EndState, Place, SurveyKept } from '../job/schema';
 
 /** The ends a conductor of each cable has: nearer the thermostat first. */
 export const CABLE_ENDS = { main: ['wall', 'board'], outdoor: ['board', 'outdoor'] } as const satisfies Record<
@@ -19,7 +19,12 @@ export function landedOn(conductor: Conductor, place: Place): string | undefined
 }
 
 /** Conductors of the cable that are landed on a screw. */
-export function onScrew(survey: Survey, place: Place, terminal: string, cable: Conductor['cable'] = 'main'): string[] {
+export function onScrew(
+  survey: SurveyKept,
+  place: Place,
+  terminal: string,
+  cable: Conductor['cable'] = 'main',
+): string[] {
   return Object.entries(survey.conductors)
     .filter(([, c]) => c.cable === cable && landedOn(c, place) === terminal)
     .map(([id]) => id);
@@ -46,7 +51,7 @@ export interface LandEdit {
 }
 
 /** Next free conductor id; short and stable. */
-function nextConductorId(survey: Survey): string {
+function nextConductorId(survey: SurveyKept): string {
   let n = Object.keys(survey.conductors).length + 1;
   while (survey.conductors[`k${n}`]) n++;
   return `k${n}`;
@@ -56,7 +61,7 @@ function nextConductorId(survey: Survey): string {
  * Lands, moves or coils a conductor. With a place, the conductor of that colour gets that end
  * changed and keeps its other end; without one, both ends are set.
  */
-export function landConductor(survey: Survey, edit: LandEdit): { survey: Survey; id: string } {
+export function landConductor(survey: SurveyKept, edit: LandEdit): { survey: SurveyKept; id: string } {
   const cable = edit.cable ?? 'main';
   const [near, far] = CABLE_ENDS[cable];
   const known = Object.entries(survey.conductors).find(
@@ -78,13 +83,13 @@ export function landConductor(survey: Survey, edit: LandEdit): { survey: Survey;
   return { survey: { ...survey, conductors: { ...survey.conductors, [id]: after } }, id };
 }
 
-export function removeConductor(survey: Survey, id: string): Survey {
+export function removeConductor(survey: SurveyKept, id: string): SurveyKept {
   const { [id]: _gone, ...rest } = survey.conductors;
   return { ...survey, conductors: rest };
 }
 
 /** Puts one end of a known conductor on a screw, or coils it with `null`. */
-export function moveEnd(survey: Survey, id: string, place: Place, terminal: string | null): Survey {
+export function moveEnd(survey: SurveyKept, id: string, place: Place, terminal: string | null): SurveyKept {
   const conductor = survey.conductors[id];
   if (!conductor) return survey;
   const colour = endAt(conductor, place)?.colour ?? colourOf(conductor).split('/')[0] ?? 'unnamed';
@@ -93,7 +98,7 @@ export function moveEnd(survey: Survey, id: string, place: Place, terminal: stri
 }
 
 /** Adds the jumper, or takes it away if it is there. */
-export function toggleJumper(survey: Survey, place: Place, a: string, b: string): Survey {
+export function toggleJumper(survey: SurveyKept, place: Place, a: string, b: string): SurveyKept {
   const found = Object.entries(survey.jumpers).find(
     ([, j]) => j.place === place && ((j.a === a && j.b === b) || (j.a === b && j.b === a)),
   );
@@ -107,4 +112,4 @@ export function toggleJumper(survey: Survey, place: Place, a: string, b: string)
   };
 }
 
-export const withSurvey = (job: Job, survey: Survey): Job => ({ ...job, survey });
+export const withSurvey = <J extends { survey: SurveyKept }>(job: J, survey: J['survey']): J => ({ ...job, survey });

@@ -13,7 +13,7 @@
  * Entries are separated by commas, semicolons or new lines.
  */
 import { distance } from 'fastest-levenshtein';
-import type { Place, Survey } from '../job/schema';
+import type { Place, SurveyKept } from '../job/schema';
 import { INSULATION, insulation } from './colours.data';
 import { colourOf, landConductor, landedOn, onScrew, removeConductor, toggleJumper } from './landing';
 import { TERMINALS, terminalInfo } from './terminals.data';
@@ -145,10 +145,10 @@ export function parseQuickEntry(line: string): Entry[] {
     .map(parseOne);
 }
 
-export type EntryResult = { ok: true; survey: Survey; id?: string } | { ok: false; problem: string };
+export type EntryResult = { ok: true; survey: SurveyKept; id?: string } | { ok: false; problem: string };
 
 /** Does what an entry says, or says why it cannot be. */
-export function applyEntry(survey: Survey, action: EntryAction): EntryResult {
+export function applyEntry(survey: SurveyKept, action: EntryAction): EntryResult {
   switch (action.kind) {
     case 'land': {
       const outdoor = action.place === 'outdoor';

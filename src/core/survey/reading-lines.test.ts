@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { landed } from '../lowvoltage/test-jobs';
+import { landed } from '../../../tests/support/jobs';
 import { parseReadings } from './reading-lines';
 
 const job = landed('r red, c blue, y yellow, g green, w white, spare brown');

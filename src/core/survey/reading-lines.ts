@@ -9,7 +9,7 @@
  *
  * "primary", "secondary", "fuse", "switch", "coil", "valve", "accessory" and "pile" on their own mean both ends.
  */
-import type { Job, Place, Quantity, Reading } from '../job/schema';
+import type { JobOf, Place, Quantity, Reading } from '../job/schema';
 import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { insulation } from './colours.data';
 import { colourOf, landedOn } from './landing';
@@ -58,14 +58,14 @@ const SINGLES: Record<string, string> = {
 
 const LONGEST = 2000;
 
-function corePoint(job: Job, colour: string, place: Place): string | null {
+function corePoint(job: JobOf<'24v'>, colour: string, place: Place): string | null {
   const found = Object.entries(job.survey.conductors).find(([, c]) => colourOf(c).split('/').includes(colour));
   if (!found) return null;
   const screw = landedOn(found[1], place);
   return screw ? `${place}.${screw}` : `core.${found[0]}.${place}`;
 }
 
-function parseOne(text: string, job: Job): ReadingLine {
+function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
   const no = (problem: string): ReadingLine => ({ ok: false, text, problem });
   const points: string[] = [];
   let place: string | null = null;
@@ -145,7 +145,7 @@ function parseOne(text: string, job: Job): ReadingLine {
 }
 
 /** Never throws; each entry says what it understood or what is wrong. */
-export function parseReadings(line: string, job: Job): ReadingLine[] {
+export function parseReadings(line: string, job: JobOf<'24v'>): ReadingLine[] {
   if (line.length > LONGEST)
     return [
       { ok: false, text: line.slice(0, 24), problem: `Too long: ${line.length} characters, at most ${LONGEST}.` },

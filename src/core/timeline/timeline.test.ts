@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BOILER_SHEETS } from '../boiler/sheet';
 import { startTimeline } from '../boiler/start';
-import { jobFile } from '../lowvoltage/test-jobs';
+import { BoilerSurvey } from '../job/boiler-schema';
 import { availableNow, schedule, TimelineError, type TimelineItem } from './timeline';
 
 const item = (id: string, minutes: number, after: string[] = [], wait = false): TimelineItem => ({
@@ -71,7 +71,7 @@ describe('the timeline', () => {
 
 describe('the start of a receiver', () => {
   const [radio] = BOILER_SHEETS;
-  const { boiler } = jobFile({});
+  const boiler = BoilerSurvey.parse({});
   if (!radio) throw new Error('no sheet');
 
   it('the hub is begun first, and manual override comes before any pairing', () => {

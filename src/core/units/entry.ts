@@ -12,7 +12,7 @@ interface Limits {
   unit: string;
 }
 
-const LIMITS: Record<Exclude<Quantity, 'seen'>, Limits> = {
+const LIMITS: Record<Exclude<Quantity, 'seen' | 'said'>, Limits> = {
   'volts-ac': { low: 0, high: 1000, unit: 'V' },
   'volts-dc': { low: -1000, high: 1000, unit: 'V' },
   ohms: { low: 0, high: OPEN_CIRCUIT_OHMS, unit: 'Ω' },
@@ -25,7 +25,7 @@ const LIMITS: Record<Exclude<Quantity, 'seen'>, Limits> = {
 
 /** The unit a figure is typed in. */
 export function entryUnit(quantity: Quantity, units: UnitSystem): string {
-  if (quantity === 'seen') return '';
+  if (quantity === 'seen' || quantity === 'said') return '';
   if (units === 'us' && quantity === 'celsius') return '°F';
   if (units === 'us' && quantity === 'kelvin') return '°F difference';
   return LIMITS[quantity].unit;
@@ -34,6 +34,7 @@ export function entryUnit(quantity: Quantity, units: UnitSystem): string {
 /** Accepts a decimal comma and a trailing unit ("26,1 V"); "OL" on ohms is an open circuit. */
 export function readEntry(text: string, quantity: Quantity, units: UnitSystem): EntryReading {
   if (quantity === 'seen') return { ok: false, problem: 'This is answered yes or no.' };
+  if (quantity === 'said') return { ok: false, problem: 'This is answered in words.' };
   const limits = LIMITS[quantity];
   const trimmed = text.trim().slice(0, 40);
   if (trimmed === '') return { ok: false, problem: 'Type what the meter says.' };

@@ -1,13 +1,10 @@
 'use client';
 
-import { BOILER_SHEETS } from '@core/boiler/sheet';
-import type { DeviceSheet } from '@core/devices/sheet';
-import { SHIPPED_SHEETS } from '@core/devices/shipped.data';
-import { FLOOR_SHEETS } from '@core/floor/sheet';
-import { listed } from '@core/units/units';
+import { familyOf } from '@core/family/registry';
 /** Arrive: where, what, does it work now; what to take along; what to start before anything else. */
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
+import { FAMILY_SCREENS } from '../families';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -15,26 +12,11 @@ import { Wait } from '../shell/timers';
 import { OwnSheet } from './own-sheet';
 import './arrive.css';
 
-const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bus: 'a data bus and a pair' } as const;
-
 export function Arrive(): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet, parts, boiler, floor } = derived;
-  // Devices of the mains families are told by a line; the 24 V ones by their plate.
-  const mains: { id: string; name: string; says: string }[] | null = boiler
-    ? BOILER_SHEETS.map((s) => ({
-        id: s.id,
-        name: s.name,
-        says: `${s.channels} ${s.channels === 1 ? 'channel' : 'channels'}, ${OUTPUT_WORDS[s.output]}, ${s.needsNeutral ? 'needs a neutral' : 'needs no neutral'}, contacts ${s.contactAmps} A`,
-      }))
-    : floor
-      ? FLOOR_SHEETS.map((s) => ({
-          id: s.id,
-          name: s.name,
-          says: `${listed(s.volts.map(String))} V, relay ${s.relayAmps} A, ${s.groundFault ? 'own ground-fault protection' : 'no ground-fault protection'}, ${s.schedule.slotsPerDay} events a day`,
-        }))
-      : null;
-  const own = boiler ?? floor;
+  const { sheet, kit: parts } = derived.shared;
+  const { sheets } = familyOf(job).module;
+  const { plate: Plate } = FAMILY_SCREENS[job.family];
   const packed = parts.filter((p) => job.arrive.packed[p.id]).length;
   const site = (key: 'name' | 'address' | 'customer', label: string): ReactNode => (
     <TextField
@@ -46,65 +28,37 @@ export function Arrive(): ReactNode {
       }
     />
   );
-  const sentence = own?.sheet
-    ? `${own.sheet.name}: ${own.sentence}`
-    : !sheet
-      ? 'Say where you are and which device goes up; the rest follows from that.'
-      : `${sheet.name}: ${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`;
+  const sentence = sheet
+    ? `${sheet.name}: ${sheet.says ?? derived.shared.sentence}`
+    : 'Say where you are and which device goes up; the rest follows from that.';
   return (
     <>
       <Bench title="Arrive" note={`${packed} of ${parts.length} things in hand`}>
         <section className="panel stack">
           <h2>Which device goes up</h2>
-          {mains ? (
-            <div className="sheets">
-              {mains.map((s) => (
-                <button
-                  key={s.id}
-                  type="button"
-                  className="sheet"
-                  disabled={sealed}
-                  aria-pressed={own?.sheet?.id === s.id}
-                  onClick={() =>
-                    change(`Device: ${s.name}`, (j) => ({
-                      ...j,
-                      device: { ...j.device, sheet: s.id, inline: undefined },
-                    }))
-                  }
-                >
-                  <strong>{s.name}</strong>
-                  <span className="soft">{s.says}</span>
-                </button>
-              ))}
-            </div>
-          ) : (
-            <div className="sheets">
-              {SHIPPED_SHEETS.map((s) => (
-                <button
-                  key={s.id}
-                  type="button"
-                  className="sheet"
-                  disabled={sealed}
-                  aria-pressed={sheet?.id === s.id && job.device.inline === undefined}
-                  onClick={() =>
-                    change(`Device: ${s.name}`, (j) => ({
-                      ...j,
-                      device: { ...j.device, sheet: s.id, inline: undefined },
-                    }))
-                  }
-                >
-                  <Plate sheet={s} />
-                  <strong>{s.name}</strong>
-                  <span className="soft">
-                    {s.supply.commonRequired ? 'C required' : 'batteries or C'}; {s.heatStages} heat, {s.coolStages}{' '}
-                    cool; single R on {s.singleR}
-                  </span>
-                </button>
-              ))}
-            </div>
-          )}
+          <div className="sheets">
+            {sheets.shipped.map((s) => (
+              <button
+                key={s.id}
+                type="button"
+                className="sheet"
+                disabled={sealed}
+                aria-pressed={job.device.sheet === s.id && job.device.inline === undefined}
+                onClick={() =>
+                  change(`Device: ${s.name}`, (j) => ({
+                    ...j,
+                    device: { ...j.device, sheet: s.id, inline: undefined },
+                  }))
+                }
+              >
+                {Plate ? <Plate sheet={s as never} /> : null}
+                <strong>{s.name}</strong>
+                <span className="soft">{sheets.says(s as never)}</span>
+              </button>
+            ))}
+          </div>
           {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          {mains ? null : <OwnSheet />}
+          <OwnSheet />
           <div className="field-grid">
             <TextField
               label="Serial number"
@@ -211,13 +165,13 @@ export function Arrive(): ReactNode {
           </section>
         </div>
         <div className="panel-grid">
-          {sheet && sheet.updateSeconds + sheet.firstStartSeconds > 0 ? (
+          {sheet?.startsIn ? (
             <section className="panel stack">
               <h2>Start first, it runs while you work</h2>
-              {sheet.updateSeconds > 0 ? (
-                <Wait label="First update" seconds={sheet.updateSeconds} stop="arrive" />
+              {sheet.startsIn.updateSeconds > 0 ? (
+                <Wait label="First update" seconds={sheet.startsIn.updateSeconds} stop="arrive" />
               ) : null}
-              <Wait label="First start" seconds={sheet.firstStartSeconds} stop="power-up" />
+              <Wait label="First start" seconds={sheet.startsIn.firstStartSeconds} stop="power-up" />
               <p className="soft">Waits run on every screen and outlive a closed browser.</p>
             </section>
           ) : null}
@@ -245,30 +199,5 @@ export function Arrive(): ReactNode {
         </section>
       </ReadingSide>
     </>
-  );
-}
-
-/** The device's plate in small: its screws in their order. */
-function Plate({ sheet }: { sheet: DeviceSheet }): ReactNode {
-  const { terminals } = sheet;
-  return (
-    <svg
-      viewBox={`0 0 ${terminals.length * 30 + 10} 50`}
-      height="50"
-      className="sheet-plate"
-      role="img"
-      aria-label={`Terminals ${listed(terminals.map((t) => t.label))}`}
-    >
-      <rect x="1" y="1" width={terminals.length * 30 + 8} height="48" rx="8" />
-      {terminals.map((t, i) => (
-        <g key={t.label} className={t.label === sheet.singleR ? 'single' : ''}>
-          <circle cx={20 + i * 30} cy="17" r="8" />
-          <line x1={15 + i * 30} x2={25 + i * 30} y1="17" y2="17" transform={`rotate(-35 ${20 + i * 30} 17)`} />
-          <text x={20 + i * 30} y="41" textAnchor="middle">
-            {t.label}
-          </text>
-        </g>
-      ))}
-    </svg>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { DeviceSheet } from '@core/devices/sheet';
+import { familyOf } from '@core/family/registry';
 import { parseJson } from '@core/job/bounds';
 import Button from '@mui/material/Button';
 import { type ReactNode, useRef, useState } from 'react';
@@ -10,7 +10,7 @@ const MOST_BYTES = 200_000;
 
 /** A device sheet of one's own, written from a manual: read, checked and carried inside the job. */
 export function OwnSheet(): ReactNode {
-  const { change, sealed } = useJob();
+  const { job, change, sealed } = useJob();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState('');
   const take = async (file: File): Promise<void> => {
@@ -25,7 +25,7 @@ export function OwnSheet(): ReactNode {
       setProblem(`${file.name} is not JSON.`);
       return;
     }
-    const parsed = DeviceSheet.safeParse(value);
+    const parsed = familyOf(job).module.sheets.schema.safeParse(value);
     if (!parsed.success) {
       const issue = parsed.error.issues[0];
       setProblem(`${file.name}, ${issue?.path.join('.') || 'at its top'}: ${issue?.message ?? 'not a device sheet'}`);

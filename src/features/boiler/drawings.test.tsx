@@ -4,14 +4,14 @@ import { type Plant, plantParts } from '@core/boiler/parts';
 import { BOILER_SHEETS } from '@core/boiler/sheet';
 import { startTimeline } from '@core/boiler/start';
 import { netsOf, planNets, planWires } from '@core/boiler/wiring';
-import { emptyJob } from '@core/job/schema';
+import { BoilerSurvey } from '@core/job/boiler-schema';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
 import { CentreTable, WiringCentre } from './centre';
 import { StartLine } from './start-line';
 
 const plant: Plant = { kind: 'zone-valves', zones: 1, input: 'live', output: 'live', overrun: false };
-const { boiler } = emptyJob();
+const boiler = BoilerSurvey.parse({});
 const nothing = (): void => undefined;
 
 describe('the wiring centre', () => {

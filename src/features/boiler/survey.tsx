@@ -111,8 +111,8 @@ export function BoilerSurveyScreen(): ReactNode {
                   disabled={sealed}
                   onClick={() =>
                     change('Nothing traced', (j) => {
-                      const { wires: _gone, ...rest } = j.boiler;
-                      return { ...j, boiler: rest };
+                      const { wires: _gone, ...rest } = j.survey;
+                      return { ...j, survey: rest };
                     })
                   }
                 >

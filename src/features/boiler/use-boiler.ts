@@ -3,23 +3,14 @@
 /** The open boiler job: what is derived of it, and the one way its survey is changed. */
 import type { BoilerDerived } from '@core/boiler/family';
 import type { BoilerSurvey } from '@core/job/boiler-schema';
-import { type JobApi, useJob } from '../shell/job-context';
+import { type FamilyApi, useFamily } from '../shell/family-job';
 
-/** One change of the boiler's survey. */
-export function useSurvey(): {
-  survey: BoilerSurvey;
-  set: (label: string, more: Partial<BoilerSurvey>) => boolean;
-} {
-  const { job, change } = useJob();
-  return {
-    survey: job.boiler,
-    set: (label, more) => change(label, (j) => ({ ...j, boiler: { ...j.boiler, ...more } })),
-  };
+export function useSurvey(): Pick<FamilyApi<'boiler'>, 'set'> & { survey: BoilerSurvey } {
+  const { job, set } = useFamily('boiler');
+  return { survey: job.survey, set };
 }
 
-export const useBoiler = (): JobApi & { boiler: BoilerDerived } => {
-  const api = useJob();
-  const { boiler } = api.derived;
-  if (!boiler) throw new Error('a boiler screen needs a boiler job');
-  return { ...api, boiler };
-};
+export function useBoiler(): FamilyApi<'boiler'> & { boiler: BoilerDerived } {
+  const api = useFamily('boiler');
+  return { ...api, boiler: api.derived };
+}

@@ -10,8 +10,8 @@ import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { useHalfTyped } from '../../ui/half-typed';
 import { Strip } from '../../ui/strip';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { accessoryBadge, planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
 import { TryPanel } from './try-panel';
@@ -19,7 +19,7 @@ import { TryPanel } from './try-panel';
 const KINDS = Object.keys(DEFECTS) as Defect['kind'][];
 
 export function Connect(): ReactNode {
-  const { id, job, derived, change, lit, light, sealed } = useJob();
+  const { id, job, derived, change, lit, light, sealed } = useLowVoltage();
   const { wiring, sheet, safe } = derived;
   const [view, setView] = useState<'after' | 'before'>('after');
   const [where, setWhere] = useHalfTyped('defect where');

@@ -6,10 +6,10 @@ import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { type ReactNode, useMemo, useState } from 'react';
 import { LineEntry } from '../mains/line-entry';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 export function TryPanel(): ReactNode {
-  const { job, derived } = useJob();
+  const { job, derived } = useLowVoltage();
   const [trials, setTrials] = useState<Trial[]>([]);
   const { installed } = derived;
   const result = useMemo(() => tryIt(derived, trials), [derived, trials]);

@@ -2,11 +2,11 @@
 
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 /** Each accessory as planned: the output that runs it, its way back, and what the device is told. */
 export function AccessoriesPanel(): ReactNode {
-  const { derived, lit } = useJob();
+  const { derived, lit } = useLowVoltage();
   const planned = derived.wiring?.accessories ?? [];
   if (planned.length === 0) return null;
   return (

@@ -5,7 +5,7 @@ import { withSurvey } from '@core/survey/landing';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { FigureField } from '../../ui/figure-field';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 import './budget-bar.css';
 
 /** Of the whole bar: a figure fits on a phone from here on. */
@@ -13,7 +13,7 @@ const WIDE_ENOUGH = 0.12;
 
 /** What the transformer carries in its worst state: one block a load, the 80 % mark, the rating. */
 export function BudgetBar(): ReactNode {
-  const { job, derived, lit, change, sealed } = useJob();
+  const { job, derived, lit, change, sealed } = useLowVoltage();
   const { budget } = derived;
   if (!budget) return null;
   const right = Math.max(budget.ratedVA, budget.va) * 1.04;

@@ -3,7 +3,7 @@
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { ReadingEntry } from '../../ui/reading-entry';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const point = (p: string): string => {
   const [place, screw] = p.split('.');
@@ -12,7 +12,7 @@ const point = (p: string): string => {
 
 /** What the letters could mean, side by side; the one measurement that tells them apart, and where to type it. */
 export function CandidatesPanel(): ReactNode {
-  const { job, derived, read, light, sealed } = useJob();
+  const { job, derived, read, light, sealed } = useLowVoltage();
   const { list, provesNothing, measureFirst } = derived.candidates;
   if (list.length === 0) return null;
   return (

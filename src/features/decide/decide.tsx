@@ -9,8 +9,8 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { Choice } from '../../ui/fields';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Strip } from '../../ui/strip';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { accessoryBadge, planConductors, planRows } from '../survey/strip-model';
 import { AccessoriesPanel } from './accessories-panel';
@@ -24,7 +24,7 @@ const answerOf = (value: string | undefined): 'yes' | 'no' | undefined =>
 const WORKS = { yes: 'works', no: 'not here', ask: 'measure first' } as const;
 
 export function Decide(): ReactNode {
-  const { job, derived, change, read, lit, light, sealed } = useJob();
+  const { job, derived, change, read, lit, light, sealed } = useLowVoltage();
   const { powering, sheet, system } = derived;
   const [looking, setLooking] = useState<PowerWay['id'] | null>(null);
   const shown = powering?.ways.find((w) => w.id === (looking ?? powering.chosen ?? powering.ways[0]?.id));

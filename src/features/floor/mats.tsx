@@ -64,8 +64,8 @@ function MatCard({ id, mat, name }: { id: string; mat: Mat; name: string }): Rea
           disabled={sealed}
           onClick={() =>
             change(`Take out ${name}`, (j) => {
-              const { [id]: _gone, ...rest } = j.floor.mats;
-              return { ...j, floor: { ...j.floor, mats: rest } };
+              const { [id]: _gone, ...rest } = j.survey.mats;
+              return { ...j, survey: { ...j.survey, mats: rest } };
             })
           }
         >

@@ -123,8 +123,8 @@ function Step({
             className="plain"
             onClick={() =>
               change(`${item.ask}: ask again`, (j) => {
-                const { [item.id]: _old, ...start } = j.floor.start;
-                return { ...j, floor: { ...j.floor, start } };
+                const { [item.id]: _old, ...start } = j.survey.start;
+                return { ...j, survey: { ...j.survey, start } };
               })
             }
           >

@@ -83,7 +83,7 @@ export function WarmUpPanel(): ReactNode {
           ? 'full power does not.'
           : `${fixed(hold.minutesOn, 0)} min on, ${fixed(hold.minutesOff, 0)} min off in turn.`}
         {week
-          ? ` The week takes ${fixed(week.use.kilowattHoursPerDay, 1)} kWh a day${week.use.costPerDay === null ? '' : `, ${fixed(week.use.costPerDay, 2)} ${job.floor.price?.currency ?? ''}`}${week.use.cheapShare === null ? '' : `, ${fixed(week.use.cheapShare * 100, 0)} % of it in the cheaper hours`}.`
+          ? ` The week takes ${fixed(week.use.kilowattHoursPerDay, 1)} kWh a day${week.use.costPerDay === null ? '' : `, ${fixed(week.use.costPerDay, 2)} ${job.survey.price?.currency ?? ''}`}${week.use.cheapShare === null ? '' : `, ${fixed(week.use.cheapShare * 100, 0)} % of it in the cheaper hours`}.`
           : ''}
       </p>
       <p className={fit.unlike ? 'problem' : 'soft'}>
@@ -155,7 +155,7 @@ function LogEntry(): ReactNode {
     setBusy(true);
     try {
       const rig = rigClient(typeof window === 'undefined' ? DEFAULT_RIG : rigAddress());
-      await rig.load(job, [], job.floor.outdoorCelsius ?? 5);
+      await rig.load(job, [], job.survey.outdoorCelsius ?? 5);
       let s = await rig.floor({ setCelsius: 60 });
       const points: NonNullable<typeof survey.log> = [];
       for (let m = 0; m <= RIG_MINUTES; m += RIG_STEP) {

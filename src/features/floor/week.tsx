@@ -16,7 +16,7 @@ export function FloorWeek(): ReactNode {
   const first = floor.week?.leads[0];
   return (
     <Week
-      starting={() => floorWeek(job.floor.purpose, floor.limit?.celsius ?? null)}
+      starting={() => floorWeek(job.survey.purpose, floor.limit?.celsius ?? null)}
       startsFrom="Start from one that fits what the floor is for; then drag."
       without={<WarmUpPanel />}
       {...(first && first.leadMinutes !== null

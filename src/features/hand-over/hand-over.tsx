@@ -21,8 +21,8 @@ export function HandOver(): ReactNode {
   const later = followUps(job, derived);
   const shown = topics.filter((t) => job.handOver.shown[t.id]).length;
   const did = topics.filter((t) => job.handOver.shown[t.id] === 'did').length;
-  const blockers = derived.findings.filter((f) => f.severity === 'blocker').length;
-  const { proof } = derived;
+  const blockers = derived.shared.findings.filter((f) => f.severity === 'blocker').length;
+  const { proof } = derived.shared;
   const check = sealed ? verifySeal(job) : null;
   const sentence = sealed
     ? check?.ok

@@ -11,8 +11,8 @@ import { Choice, TextField, Tick } from '../../ui/fields';
 import { HalfScope } from '../../ui/half-typed';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
 import './make-safe.css';
@@ -38,7 +38,7 @@ const pointName = (point: string): string => {
 };
 
 export function MakeSafe(): ReactNode {
-  const { job, derived, change, read, sealed } = useJob();
+  const { job, derived, change, read, sealed } = useLowVoltage();
   const { safe } = derived;
   const pairs = provingPairs(job);
   const [pairAt, setPairAt] = useState(0);

@@ -3,18 +3,19 @@
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
 import { pairKey } from '@core/job/points';
 import { readingsInTime } from '@core/job/readings';
+import { diagnosisOf } from '@core/lowvoltage/diagnose';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
 import { judge } from '@core/proof/verdict';
 import { fixed, volts } from '@core/units/units';
 /** Power up: touch two screws, see what a meter should read, type what it says. */
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { Choice } from '../../ui/fields';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Strip } from '../../ui/strip';
-import { FaultRanking, useDiagnosis } from '../proof/fault-ranking';
+import { FaultRanking } from '../proof/fault-ranking';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
 import { Wait } from '../shell/timers';
@@ -24,7 +25,7 @@ import './power-up.css';
 const VERDICT = { pass: 'as predicted', fail: 'not as predicted', inconclusive: 'too close to tell' } as const;
 
 export function PowerUp(): ReactNode {
-  const { job, derived, change, read, lit, sealed } = useJob();
+  const { job, derived, change, read, lit, sealed } = useLowVoltage();
   const { sheet, wiring, installed, predictions, source, safe } = derived;
   const ready = sheet && wiring && installed && derived.predictionsOf === 'plan';
   const common = installed?.device?.common;
@@ -38,7 +39,7 @@ export function PowerUp(): ReactNode {
   const [state, setState] = useState('idle');
   const [lowMeter, setLowMeter] = useState(false);
   const [table, setTable] = useState(false);
-  const diagnosis = useDiagnosis();
+  const diagnosis = useMemo(() => diagnosisOf(job, derived), [job, derived]);
   const pair = picked ?? first;
   const prediction = predictions.find((p) => p.state === state);
   const [a, b] = pair;

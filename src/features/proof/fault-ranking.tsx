@@ -1,23 +1,11 @@
 'use client';
 
 import type { Ranking } from '@core/diagnosis/rank';
-import { diagnose } from '@core/lowvoltage/diagnose';
 import { fixed } from '@core/units/units';
 /** What is wrong, by likelihood, and what to measure next. */
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useJob } from '../shell/job-context';
 import './fault-ranking.css';
-
-export function useDiagnosis(): Ranking | null {
-  const { job, derived } = useJob();
-  return useMemo(
-    () =>
-      derived.installed && derived.predictionsOf === 'plan'
-        ? diagnose(job, derived.installed, derived.states, new Map(derived.predictions.map((p) => [p.state, p])))
-        : null,
-    [job, derived],
-  );
-}
 
 const SHOWN = 5;
 

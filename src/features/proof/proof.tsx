@@ -1,14 +1,15 @@
 'use client';
 
+import { familyOf } from '@core/family/registry';
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { FAMILY_SCREENS } from '../families';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
-import { FaultRanking, useDiagnosis } from './fault-ranking';
+import { FaultRanking } from './fault-ranking';
 import { Lanes, TestList } from './lanes';
 import { RigPanel } from './rig-panel';
 import { TestCard } from './test-card';
@@ -17,9 +18,10 @@ import './proof.css';
 export function Proof(): ReactNode {
   const api = useJob();
   const Beside = FAMILY_SCREENS[api.job.family].besideProof;
-  const { derived, sealed } = api;
-  const { proof } = derived;
-  const diagnosis = useDiagnosis();
+  const { derived, sealed, job } = api;
+  const { module, job: seen } = useMemo(() => familyOf(job), [job]);
+  const { proof } = derived.shared;
+  const diagnosis = useMemo(() => module.diagnosis?.(seen, derived.own) ?? null, [module, seen, derived]);
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];
@@ -34,7 +36,7 @@ export function Proof(): ReactNode {
     setChosen((waiting ?? firstOpen)?.id ?? null);
   };
   // What a family's own findings say of a reading that is wrong.
-  const cause = derived.findings.find((f) => f.code === 'floor.probe-setting');
+  const cause = derived.shared.findings.find((f) => f.code === 'floor.probe-setting');
   const sentence =
     proof.tests.length === 0
       ? 'No tests yet: they are written from the terminal plan.'

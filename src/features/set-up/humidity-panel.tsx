@@ -6,7 +6,7 @@ import { displayUnit, toDisplay } from '@core/units/display';
 import { fixed } from '@core/units/units';
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), {
   ssr: false,
@@ -15,7 +15,7 @@ const LineChart = dynamic(() => import('../../ui/line-chart'), {
 
 /** How humid the house may be before its windows run, by outdoor temperature. */
 export function HumidityPanel(): ReactNode {
-  const { job, derived } = useJob();
+  const { job, derived } = useLowVoltage();
   const humidifier = derived.wiring?.accessories.find((a) => a.accessory.kind === 'humidifier');
   if (!humidifier) return null;
   const { glazingU, indoorCelsius, assumed } = glazingOf(job);

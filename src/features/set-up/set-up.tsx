@@ -8,8 +8,8 @@ import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { TryJobPanel } from '../mains/try-job-panel';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Card } from './card';
 import { HumidityPanel } from './humidity-panel';
@@ -17,7 +17,7 @@ import { WeatherPanel } from './weather-panel';
 import './set-up.css';
 
 export function SetUp(): ReactNode {
-  const { derived, job } = useJob();
+  const { derived, job } = useLowVoltage();
   const { settings, sheet, system } = derived;
   const { card } = settings;
   const entered = card.filter((r) => job.setUp.entered[r.key]).length;
@@ -56,7 +56,7 @@ export function SetUp(): ReactNode {
 }
 
 function Detected(): ReactNode {
-  const { derived, job, change, sealed } = useJob();
+  const { derived, job, change, sealed } = useLowVoltage();
   const { sheet, wired } = derived;
   const [draft, setDraft] = useState<string[] | null>(null);
   const detected = draft ?? job.setUp.detected ?? [];
@@ -131,7 +131,7 @@ const FOLLOW_UPS = [
 ] as const;
 
 function Join(): ReactNode {
-  const { derived, job, change, sealed } = useJob();
+  const { derived, job, change, sealed } = useLowVoltage();
   const { join } = job;
   const registration = derived.sheet?.registration;
   const set = (label: string, more: Partial<typeof join>): boolean =>

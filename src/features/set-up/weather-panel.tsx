@@ -9,7 +9,7 @@ import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
 import { FigureField } from '../../ui/figure-field';
 import type { ChartLine, ChartMark } from '../../ui/line-chart';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), {
   ssr: false,
@@ -33,7 +33,7 @@ const RATED_KEYS = ['outdoorCelsius', 'watts', 'cop'] as const;
  * costs, and the lockouts that follow. Figures are kept once a group is whole.
  */
 export function WeatherPanel(): ReactNode {
-  const { job, derived, change, sealed } = useJob();
+  const { job, derived, change, sealed } = useLowVoltage();
   const { equipment } = job.survey;
   const { units } = job;
   const [warm, setWarm] = useState<Partial<Rated>>(equipment.pump?.warm ?? WARM);
@@ -178,7 +178,7 @@ export function WeatherPanel(): ReactNode {
 
 /** Capacity and load with the thermal balance point; for dual fuel, what a kWh of heat costs either way. */
 function BalanceChart(): ReactNode {
-  const { job } = useJob();
+  const { job } = useLowVoltage();
   const { pump, house, prices } = job.survey.equipment;
   if (!pump) return null;
   const { units } = job;

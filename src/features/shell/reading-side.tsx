@@ -1,5 +1,6 @@
 'use client';
 
+import { answered } from '@core/findings/answer';
 import type { Finding, Question } from '@core/findings/finding';
 import { STOPS, type StopId } from '@core/run';
 /** The side that reads: what it all means, what settles most, then findings by weight. */
@@ -33,7 +34,7 @@ function FindingCard({ finding, here }: { finding: Finding; here: StopId }): Rea
 
 function QuestionCard({ question }: { question: Question }): ReactNode {
   const { change, light, job, sealed } = useJob();
-  const answered = job.answers[question.code];
+  const was = job.answers[question.code];
   return (
     <article className="question">
       <h3>{question.ask}</h3>
@@ -45,14 +46,9 @@ function QuestionCard({ question }: { question: Question }): ReactNode {
             type="button"
             className="answer"
             disabled={sealed}
-            aria-pressed={answered === a.value}
+            aria-pressed={was === a.value}
             title={a.means}
-            onClick={() =>
-              change(`${question.ask} ${a.label}`, (j) => ({
-                ...j,
-                answers: { ...j.answers, [question.code]: a.value },
-              }))
-            }
+            onClick={() => change(`${question.ask} ${a.label}`, (j) => answered(j, question, a.value))}
           >
             {a.label}
             <small>{a.means}</small>
@@ -79,11 +75,11 @@ export function ReadingSide({
   children?: ReactNode;
 }): ReactNode {
   const { derived, job, change, sealed } = useJob();
-  const questions = derived.questions.filter((q) => here === 'decide' || here === 'survey' || q.stop === here);
-  const first = derived.findings.filter((f) => f.stop === here);
-  const blockers = derived.findings.filter((f) => f.stop !== here && f.severity === 'blocker');
-  const others = derived.findings.length - first.length - blockers.length;
-  const answered = Object.keys(job.answers);
+  const questions = derived.shared.questions.filter((q) => here === 'decide' || here === 'survey' || q.stop === here);
+  const first = derived.shared.findings.filter((f) => f.stop === here);
+  const blockers = derived.shared.findings.filter((f) => f.stop !== here && f.severity === 'blocker');
+  const others = derived.shared.findings.length - first.length - blockers.length;
+  const given = Object.keys(job.answers);
   return (
     <aside className="reading-side" aria-label="What it means">
       <p className="sentence">{sentence}</p>
@@ -118,11 +114,11 @@ export function ReadingSide({
           {others > 0 ? `; ${others} ${others === 1 ? 'note' : 'notes'} at other stops` : ''}.
         </p>
       ) : null}
-      {here === 'decide' && answered.length > 0 ? (
+      {here === 'decide' && given.length > 0 ? (
         <section className="stack">
           <h2>Answered</h2>
           <div className="row">
-            {answered.map((code) => (
+            {given.map((code) => (
               <button
                 key={code}
                 type="button"

@@ -1,5 +1,6 @@
 'use client';
 
+import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
 import { allReadings } from '@core/job/readings';
 import { valueText } from '@core/proof/proof-run';
@@ -21,9 +22,11 @@ export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
         {readings.map((r) => (
           <li key={r.id} className={r.struck ? 'struck' : ''}>
             <button type="button" onClick={() => light([r.a, r.b].filter((x): x is string => x !== undefined))}>
-              <span className="mono">{valueText(r.quantity, r.value, job.units)}</span>
+              <span className="mono">{r.words ?? valueText(r.quantity, r.value, job.units)}</span>
               <span>
-                {r.a && r.b ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}` : (r.measure ?? '')}
+                {r.a && r.b
+                  ? `${pointWords(job, r.a)} to ${pointWords(job, r.b)}`
+                  : (measuredWords(job, r) ?? r.measure ?? '')}
                 <span className="soft">
                   {' '}
                   {r.state}, {new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}

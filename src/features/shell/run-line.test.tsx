@@ -9,7 +9,7 @@ import { runningTimers } from './timers';
 describe('the run line', () => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device: 't24-five',
     site: { name: 'Loft' },
     arrive: { worksNow: 'yes' },

@@ -5,7 +5,7 @@ import { withSurvey } from '@core/survey/landing';
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 import { EquipmentMore } from './equipment-more';
 import { Accessories, OtherZones } from './extras';
 
@@ -21,7 +21,7 @@ const SIGNS = [
 
 /** What else the survey holds: cable, equipment, old device. */
 export function Around(): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, change, sealed } = useLowVoltage();
   const { equipment, cables, old, seen } = job.survey;
   const setEquipment = (label: string, more: Partial<typeof equipment>): boolean =>
     change(label, (j) => withSurvey(j, { ...j.survey, equipment: { ...j.survey.equipment, ...more } }));

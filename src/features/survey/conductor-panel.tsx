@@ -6,13 +6,13 @@ import type { ReactNode } from 'react';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { HalfScope } from '../../ui/half-typed';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const PLACE: Record<Place, string> = { wall: 'At the wall', board: 'At the board', outdoor: 'At the outdoor unit' };
 
 /** One conductor, once it is touched: the state of its ends, a joint in it, what shares its screw. */
 export function ConductorPanel({ id }: { id: string }): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, change, sealed } = useLowVoltage();
   const conductor = job.survey.conductors[id];
   if (!conductor) return null;
   const colour = colourOf(conductor);

@@ -7,12 +7,12 @@ import { terminalLabel } from '@core/survey/terminals.data';
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const TAPS = [120, 208, 230, 240] as const;
 
 export function EquipmentMore(): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, change, sealed } = useLowVoltage();
   const { equipment, cables } = job.survey;
   const set = (label: string, more: Partial<Equipment>): boolean =>
     change(label, (j) => withSurvey(j, { ...j.survey, equipment: { ...j.survey.equipment, ...more } }));

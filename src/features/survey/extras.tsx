@@ -7,7 +7,7 @@ import { nanoid } from 'nanoid';
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 
 const KINDS: readonly { value: Accessory['kind']; label: string }[] = [
   { value: 'humidifier', label: 'Humidifier' },
@@ -17,7 +17,7 @@ const KINDS: readonly { value: Accessory['kind']; label: string }[] = [
 
 /** Humidifier, dehumidifier, ventilator, and the house behind their arithmetic. */
 export function Accessories(): ReactNode {
-  const { job, change, sealed, lit } = useJob();
+  const { job, change, sealed, lit } = useLowVoltage();
   const { accessories, dwelling } = job.survey;
   const set = (id: string, label: string, more: Partial<Accessory>): boolean =>
     change(label, (j) => {
@@ -203,7 +203,7 @@ export function Accessories(): ReactNode {
 
 /** The other thermostats on this equipment: each counts when all call at once. */
 export function OtherZones(): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, change, sealed } = useLowVoltage();
   const zones = Object.entries(job.survey.zones);
   return (
     <section className="panel stack">

@@ -3,12 +3,12 @@
 /** What a meter says on the old installation: any two points, in any state, touched, chosen or typed. */
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
 import { PART_POINTS, pointWords } from '@core/job/points';
-import type { Job } from '@core/job/schema';
+import type { LowVoltageJob } from '@core/job/schema';
 import { CABLE_ENDS, landedOn } from '@core/survey/landing';
 import { parseReadings, READING_STATES } from '@core/survey/reading-lines';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 import { type AnyReading, MeasureAny, type ReadingMore } from '../shell/measure-any';
 
 const QUANTITIES = [
@@ -27,7 +27,7 @@ const NORMAL = [
 type FoundLine = { reading: AnyReading & { low: boolean } };
 
 /** Every point that can be touched here: screws of both plates, bare ends of cores, parts. */
-function pointsHere(job: Job): { value: string; label: string }[] {
+function pointsHere(job: LowVoltageJob): { value: string; label: string }[] {
   const points: string[] = [];
   for (const [id, c] of Object.entries(job.survey.conductors))
     for (const place of CABLE_ENDS[c.cable]) {
@@ -42,7 +42,7 @@ function pointsHere(job: Job): { value: string; label: string }[] {
 }
 
 export function MeasureFound({ pair }: { pair: readonly string[] }): ReactNode {
-  const { job } = useJob();
+  const { job } = useLowVoltage();
   const [during, setDuring] = useState<(typeof NORMAL)[number]['value']>('none');
   const [low, setLow] = useState(false);
   const meanwhile = during === 'none' ? {} : { during };

@@ -5,12 +5,12 @@ import { applyEntry, parseQuickEntry } from '@core/survey/quick-entry';
 import Button from '@mui/material/Button';
 import { type ReactNode, useRef, useState } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
-import { useJob } from '../shell/job-context';
+import { useLowVoltage } from '../shell/family-job';
 import '../../ui/quick-line.css';
 
 /** A whole line at once: r red, c blue, y1 yellow, g green, w1 white. */
 export function QuickEntry(): ReactNode {
-  const { job, change } = useJob();
+  const { job, change } = useLowVoltage();
   const [line, setLine] = useHalfTyped('Type landings');
   const [problem, setProblem] = useState('');
   const input = useRef<HTMLInputElement>(null);

@@ -1,19 +1,20 @@
-import { derive } from '@core/derive';
 import { readJobValue } from '@core/job/file';
-import type { Job } from '@core/job/schema';
+import { jobAs } from '@core/job/measured';
+import type { LowVoltageJob } from '@core/job/schema';
 import { describe, expect, it } from 'vitest';
+import { derived } from '../../../tests/support/jobs';
 import { planConductors, planRows, surveyConductors, surveyRows } from './strip-model';
 
-const job = (lines: string, device = 't24-five'): Job => {
+const job = (lines: string, device = 't24-five'): LowVoltageJob => {
   const read = readJobValue({
     format: 'augerset.job',
-    version: 1,
+    version: 2,
     device,
     answers: { fuel: 'gas' },
     survey: { lines },
   });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.job;
+  return jobAs(read.job, '24v');
 };
 const screws = (rows: { wall: string | null; board: string | null }[]): string =>
   rows.map((r) => `${r.wall ?? '·'}=${r.board ?? '·'}`).join(' ');
@@ -43,7 +44,7 @@ describe('the strip of a survey', () => {
 
 describe('the strip of a plan', () => {
   const planned = (lines: string, device: string): { rows: string; conductors: string[] } => {
-    const d = derive(job(lines, device));
+    const d = derived(job(lines, device));
     if (!d.sheet || !d.wiring) throw new Error('no plan');
     return {
       rows: screws(planRows(d.sheet, d.wiring)),

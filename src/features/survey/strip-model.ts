@@ -1,6 +1,6 @@
 /** What the strip draws of a survey and of a plan. */
 import type { DeviceSheet } from '@core/devices/sheet';
-import type { Conductor, Job } from '@core/job/schema';
+import type { Conductor, LowVoltageJob } from '@core/job/schema';
 import type { WiringPlan } from '@core/lowvoltage/plan';
 import { landedOn } from '@core/survey/landing';
 import { PLATE_ORDER, terminalInfo } from '@core/survey/terminals.data';
@@ -17,7 +17,7 @@ const ordered = (labels: Iterable<string>): string[] =>
 const USUAL = ['R', 'C', 'W', 'Y', 'G'];
 
 /** Rows for a survey: the usual screws, whatever is used, and the extra ones asked for. */
-export function surveyRows(job: Job, extra: readonly string[]): StripRow[] {
+export function surveyRows(job: LowVoltageJob, extra: readonly string[]): StripRow[] {
   const used: string[] = [];
   for (const c of Object.values(job.survey.conductors)) {
     if (c.cable !== 'main') continue;
@@ -32,7 +32,7 @@ export function surveyRows(job: Job, extra: readonly string[]): StripRow[] {
   return ordered([...usual, ...used, ...extra]).map((label) => ({ wall: label, board: label }));
 }
 
-export function surveyConductors(job: Job): StripConductor[] {
+export function surveyConductors(job: LowVoltageJob): StripConductor[] {
   return Object.entries(job.survey.conductors)
     .filter(([, c]) => c.cable === 'main')
     .map(([id, c]) => {
@@ -55,7 +55,7 @@ export function surveyConductors(job: Job): StripConductor[] {
 const OUTDOOR_USUAL = ['C', 'Y'];
 
 /** The second cable: board to outdoor unit, drawn as a strip of its own. */
-export function outdoorRows(job: Job): StripRow[] {
+export function outdoorRows(job: LowVoltageJob): StripRow[] {
   const used = Object.values(job.survey.conductors).flatMap((c) =>
     c.cable === 'outdoor' ? [landedOn(c, 'board'), landedOn(c, 'outdoor')].filter((t) => t !== undefined) : [],
   );
@@ -65,7 +65,7 @@ export function outdoorRows(job: Job): StripRow[] {
 }
 
 /** Its conductors, the board on the left and the outdoor unit on the right. */
-export const outdoorConductors = (job: Job): StripConductor[] =>
+export const outdoorConductors = (job: LowVoltageJob): StripConductor[] =>
   Object.entries(job.survey.conductors)
     .filter(([, c]) => c.cable === 'outdoor')
     .map(([id, c]) => {

@@ -10,8 +10,8 @@ import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
 import { Strip } from '../../ui/strip';
+import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
-import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { touched } from '../shell/touched';
 import { Around } from './around';
@@ -27,7 +27,7 @@ const OUTDOOR_SIDES = { wall: { ref: 'board', says: 'board' }, board: { ref: 'ou
 const PALETTE = INSULATION.filter((i) => i.name !== 'clear' && i.name !== 'green-yellow');
 
 export function Survey(): ReactNode {
-  const { job, derived, change, lit, light, sealed } = useJob();
+  const { job, derived, change, lit, light, sealed } = useLowVoltage();
   const [colour, setColour] = useState<string | null>(null);
   const [ends, setEnds] = useState<Ends>('both');
   const [jumperFrom, setJumperFrom] = useState<string | null>(null);

@@ -1,9 +1,8 @@
 /** Humidifier, dehumidifier, ventilator: arithmetic against closed forms, wiring against the circuit. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { derive } from '../../derive';
+import { codesOf, derived, FIVE_WIRES, landed } from '../../../../tests/support/jobs';
 import { predictedVolts } from '../predict';
-import { codesOf, FIVE_WIRES, landed } from '../test-jobs';
 import { joinedTransformers } from './circuit';
 import { glassCelsius, humidityLimit, humidityTable, humidityTarget, saturationPascals } from './humidity';
 import { freshAir, ventilatorMinutes } from './ventilation';
@@ -68,16 +67,16 @@ describe('ventilation', () => {
 
 describe('wiring an accessory', () => {
   const running = (job: ReturnType<typeof with_>, state: string): string[] =>
-    derive(job).predictions.find((p) => p.state === state)?.running ?? [];
+    derived(job).predictions.find((p) => p.state === state)?.running ?? [];
 
   it('with its own transformer: two wires to the volt-free pair, told "no", nothing on this transformer', () => {
     const job = with_([{ kind: 'humidifier', power: 'own', va: 10 }]);
-    const d = derive(job);
+    const d = derived(job);
     expect(d.wiring?.accessories[0]).toMatchObject({ terminals: ['Q1', 'Q2'], fed: false, answerFed: false });
     expect(d.settings.card.find((r) => r.key === 'humidify.power')?.enter).toBe('no');
     expect(running(job, 'humidify')).toEqual(expect.arrayContaining(['humidifier', 'blower']));
     expect(running(job, 'idle')).not.toContain('humidifier');
-    const without = derive(with_([]));
+    const without = derived(with_([]));
     expect(d.budget?.va).toBeCloseTo(without.budget?.va ?? 0, 3);
     expect(codesOf(d)).not.toContain('accessory.transformers-joined');
   });
@@ -85,10 +84,10 @@ describe('wiring an accessory', () => {
   it('fed from R: one wire out, the return at the wall or on the board’s C, its VA counted', () => {
     for (const returns of ['wall', 'board'] as const) {
       const job = with_([{ kind: 'humidifier', power: 'system', va: 10, returns }]);
-      const d = derive(job);
+      const d = derived(job);
       expect(d.wiring?.accessories[0]).toMatchObject({ terminals: ['HUM'], fed: true, returns });
       expect(running(job, 'humidify')).toContain('humidifier');
-      expect((d.budget?.va ?? 0) - (derive(with_([])).budget?.va ?? 0)).toBeGreaterThan(7);
+      expect((d.budget?.va ?? 0) - (derived(with_([])).budget?.va ?? 0)).toBeGreaterThan(7);
       const p = d.predictions.find((x) => x.state === 'humidify');
       expect(p && predictedVolts(p, 'wall.HUM', 'wall.C')).toBeGreaterThan(22);
       expect(d.wiring?.steps.some((s) => s.id === 'accessory-a1-back' && s.place === returns)).toBe(true);
@@ -97,8 +96,8 @@ describe('wiring an accessory', () => {
 
   it('asks whose transformer it is until somebody looked', () => {
     const job = with_([{ kind: 'ventilator' }]);
-    expect(derive(job).questions.map((q) => q.code)).toContain('accessory-power.a1');
-    const answered = derive({ ...job, answers: { ...job.answers, 'accessory-power.a1': 'own' } });
+    expect(derived(job).questions.map((q) => q.code)).toContain('accessory-power.a1');
+    const answered = derived({ ...job, answers: { ...job.answers, 'accessory-power.a1': 'own' } });
     expect(answered.questions.map((q) => q.code)).not.toContain('accessory-power.a1');
     expect(answered.wiring?.accessories[0]?.fed).toBe(false);
   });
@@ -109,9 +108,9 @@ describe('wiring an accessory', () => {
       { kind: 'ventilator', power: 'system' },
       { kind: 'dehumidifier', power: 'own' },
     ]);
-    expect(derive(three).wiring?.accessories.map((a) => a.terminals[0])).toEqual(['HUM', 'VNT', 'Q1']);
+    expect(derived(three).wiring?.accessories.map((a) => a.terminals[0])).toEqual(['HUM', 'VNT', 'Q1']);
     const four = with_([{ kind: 'ventilator' }, { kind: 'ventilator' }, { kind: 'ventilator' }]);
-    expect(codesOf(derive(four))).toContain('accessory.no-output');
+    expect(codesOf(derived(four))).toContain('accessory.no-output');
   });
 
   it('its own transformer on a fed output takes an isolating relay, which keeps the two apart', () => {
@@ -119,7 +118,7 @@ describe('wiring an accessory', () => {
       { kind: 'dehumidifier', power: 'own' },
       { kind: 'humidifier', power: 'own' },
     ]);
-    const d = derive(job);
+    const d = derived(job);
     expect(codesOf(d)).toContain('accessory.needs-isolating-relay');
     const relayed = d.wiring?.accessories.find((a) => a.isolated);
     expect(relayed?.terminals).toEqual(['HUM']);
@@ -129,18 +128,18 @@ describe('wiring an accessory', () => {
 
   it('reversed output: energised means do not dry', () => {
     const job = with_([{ kind: 'dehumidifier', power: 'system', output: 'reversed' }]);
-    const d = derive(job);
+    const d = derived(job);
     expect(d.settings.card.find((r) => r.key === 'dehumidify.output')?.enter).toBe('off');
     expect(running(job, 'idle')).toContain('dehumidifier');
     expect(running(job, 'dehumidify')).not.toContain('dehumidifier');
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, chosen: { 'dehumidify.output': 'normal' } } }))).toContain(
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, chosen: { 'dehumidify.output': 'normal' } } }))).toContain(
       'settings.conflict',
     );
   });
 
   it('telling the device to feed one that has its own supply is a blocker', () => {
     const job = with_([{ kind: 'humidifier', power: 'own' }]);
-    expect(codesOf(derive({ ...job, setUp: { ...job.setUp, chosen: { 'humidify.power': 'yes' } } }))).toContain(
+    expect(codesOf(derived({ ...job, setUp: { ...job.setUp, chosen: { 'humidify.power': 'yes' } } }))).toContain(
       'settings.conflict',
     );
   });
@@ -153,7 +152,7 @@ describe('wiring an accessory', () => {
       expect(low).toBeLessThan(0.1);
       expect(high).toBeCloseTo((52.8 * 57.6) / (57.6 + 1.44 + 2.88), 1);
     }
-    expect(codesOf(derive(with_([{ kind: 'humidifier', power: 'own', tiedTo: 'C' }])))).toContain(
+    expect(codesOf(derived(with_([{ kind: 'humidifier', power: 'own', tiedTo: 'C' }])))).toContain(
       'accessory.transformers-joined',
     );
   });
@@ -164,16 +163,16 @@ describe('wiring an accessory', () => {
       { accessories: [{ kind: 'humidifier', power: 'system' }] },
       { device: 'a6-relay' },
     );
-    expect(codesOf(derive(heatOnly))).toContain('accessory.no-fan');
+    expect(codesOf(derived(heatOnly))).toContain('accessory.no-fan');
     const small = with_([{ kind: 'ventilator', power: 'system', flowCubicMetresPerSecond: 0.02 }], {
       dwelling: { floorSquareMetres: 120, bedrooms: 3 },
     });
-    expect(codesOf(derive(small))).toContain('accessory.ventilator-small');
-    expect(derive(small).settings.card.find((r) => r.key === 'ventilate.minutes')?.enter).toBe('60 min per hour');
+    expect(codesOf(derived(small))).toContain('accessory.ventilator-small');
+    expect(derived(small).settings.card.find((r) => r.key === 'ventilate.minutes')?.enter).toBe('60 min per hour');
   });
 
   it('is proved: its output is measured and seen to run', () => {
-    const test = derive(with_([{ kind: 'humidifier', power: 'system' }])).proof.tests.find((t) => t.id === 'humidify');
+    const test = derived(with_([{ kind: 'humidifier', power: 'system' }])).proof.tests.find((t) => t.id === 'humidify');
     expect(test?.title).toBe('Humidifier');
     expect(test?.measures.map((m) => m.id)).toEqual(expect.arrayContaining(['out-HUM', 'runs']));
   });

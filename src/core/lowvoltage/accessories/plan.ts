@@ -3,7 +3,7 @@
  */
 import type { DeviceSheet } from '../../devices/sheet';
 import { type Finding, finding, type Question } from '../../findings/finding';
-import type { Accessory, Job } from '../../job/schema';
+import type { Accessory, LowVoltageJob } from '../../job/schema';
 import { fixed } from '../../units/units';
 import { DEFAULT_TRANSFORMER_VA } from '../loads.data';
 import type { WorkStep } from '../work-steps';
@@ -37,13 +37,13 @@ const USUAL = { glazingU: 2.8, indoorCelsius: 21 };
 /** Usual summer target where nothing is asked for. */
 const DRY_TARGET = 50;
 
-export const glazingOf = (job: Job): { glazingU: number; indoorCelsius: number; assumed: boolean } => ({
+export const glazingOf = (job: LowVoltageJob): { glazingU: number; indoorCelsius: number; assumed: boolean } => ({
   glazingU: job.survey.dwelling.glazingU ?? USUAL.glazingU,
   indoorCelsius: job.survey.dwelling.indoorCelsius ?? USUAL.indoorCelsius,
   assumed: job.survey.dwelling.glazingU === undefined,
 });
 
-const powerOf = (job: Job, id: string, a: Accessory): Accessory['power'] => {
+const powerOf = (job: LowVoltageJob, id: string, a: Accessory): Accessory['power'] => {
   const answer = job.answers[`accessory-power.${id}`];
   return a.power ?? (answer === 'own' || answer === 'system' ? answer : undefined);
 };
@@ -51,7 +51,11 @@ const powerOf = (job: Job, id: string, a: Accessory): Accessory['power'] => {
 type Relay = DeviceSheet['accessoryRelays'][number];
 
 /** Outputs to accessories, each used once; the assignment that serves most, volt-free pairs kept for those that need them. */
-function assign(accessories: readonly [string, Accessory][], relays: readonly Relay[], job: Job): Map<string, Relay> {
+function assign(
+  accessories: readonly [string, Accessory][],
+  relays: readonly Relay[],
+  job: LowVoltageJob,
+): Map<string, Relay> {
   const cost = (id: string, a: Accessory, relay: Relay): number => {
     if (!relay.kinds.includes(a.kind)) return Number.POSITIVE_INFINITY;
     const pair = relay.terminals.length === 2;
@@ -138,7 +142,7 @@ function steps(w: AccessoryWiring): WorkStep[] {
 }
 
 export function planAccessories(
-  job: Job,
+  job: LowVoltageJob,
   sheet: DeviceSheet,
   at: { commonAtWall: boolean; fanCall: boolean },
 ): AccessoryPlan {

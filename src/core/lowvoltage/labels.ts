@@ -2,9 +2,9 @@
  * Labels to fold round each conductor before it comes off its screw: one for each end that is
  * looked at, with the letter it had, the letter it goes to, and its colour in words.
  */
-import type { Job } from '../job/schema';
-import type { WiringPlan } from '../lowvoltage/plan';
+import type { JobOf } from '../job/schema';
 import { CABLE_ENDS, colourOf, endAt, landedOn } from '../survey/landing';
+import type { WiringPlan } from './plan';
 
 export interface ConductorLabel {
   conductor: string;
@@ -16,7 +16,7 @@ export interface ConductorLabel {
   goes: string;
 }
 
-export function conductorLabels(job: Job, plan: WiringPlan | null): ConductorLabel[] {
+export function conductorLabels(job: JobOf<'24v'>, plan: WiringPlan | null): ConductorLabel[] {
   const labels: ConductorLabel[] = [];
   for (const [id, c] of Object.entries(job.survey.conductors)) {
     const row = plan?.rows.find((r) => r.conductor === id);

@@ -1,6 +1,7 @@
 /** Floors for tests and the bench: one with everything in order, and how to change it. */
-import type { Job } from '../job/schema';
-import { jobFile } from '../lowvoltage/test-jobs';
+import { jobAs } from '../../src/core/job/measured';
+import type { JobOf } from '../../src/core/job/schema';
+import { anyJob } from './jobs';
 
 /** One 240 V, 450 W mat on 3.6 m² under tile, on foam board, in a bathroom with other heating. */
 export const GOOD_MAT = {
@@ -28,5 +29,5 @@ export const GOOD_FLOOR = {
   screenEarthed: true,
 };
 
-export const floorJob = (floor: object = {}, more: object = {}): Job =>
-  jobFile({ family: 'floor', device: 'fs4-screen', floor: { ...GOOD_FLOOR, ...floor }, ...more });
+export const floorJob = (floor: object = {}, more: object = {}): JobOf<'floor'> =>
+  jobAs(anyJob({ family: 'floor', device: 'fs4-screen', survey: { ...GOOD_FLOOR, ...floor }, ...more }), 'floor');

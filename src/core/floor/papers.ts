@@ -1,17 +1,17 @@
 /** The floor's part of the technical record: mats in three stages, load, probe, limit, first start, warm-up. */
 
-import type { FloorDerived } from '@core/floor/family';
-import { expectedText } from '@core/floor/first-start';
-import { matName, STAGES } from '@core/floor/load';
-import { CORE_WORDS } from '@core/floor/terminals';
-import { ohmsAt, probeName } from '@core/floor/thermistor';
-import type { Job } from '@core/job/schema';
-import { fixed, temperature } from '@core/units/units';
-import type { Block, Line } from './pages';
+import type { FloorJob } from '../job/schema';
+import type { PaperLine, PaperPart } from '../record/paper-part';
+import { fixed, temperature } from '../units/units';
+import type { FloorDerived } from './family';
+import { expectedText } from './first-start';
+import { matName, STAGES } from './load';
+import { CORE_WORDS } from './terminals';
+import { ohmsAt, probeName } from './thermistor';
 
-export function floorBlocks(job: Job, floor: FloorDerived): Block[] {
+export function floorPapers(job: FloorJob, floor: FloorDerived): PaperPart[] {
   const { load, limit, probe, warmUp, start, sheet } = floor;
-  const survey = job.floor;
+  const { survey } = job;
   const show = (c: number): string => temperature(c, job.units);
   const reading = (r: { ohms?: number | undefined; megohms?: number | undefined } | undefined): string =>
     r === undefined
@@ -30,8 +30,8 @@ export function floorBlocks(job: Job, floor: FloorDerived): Block[] {
         : kind === 'watts'
           ? `${fixed(Number(value), 0)} W`
           : show(Number(value));
-  const lines = (...texts: (string | null)[]): Line[] => texts.flatMap((t) => (t ? [{ text: t }] : []));
-  const blocks: Block[] = [
+  const lines = (...texts: (string | null)[]): PaperLine[] => texts.flatMap((t) => (t ? [{ text: t }] : []));
+  const blocks: PaperPart[] = [
     {
       kind: 'table',
       heading: 'Mats and cables',

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { derive } from '../derive';
-import { landed } from '../lowvoltage/test-jobs';
+import { derived, landed } from '../../../tests/support/jobs';
 import { conductorLabels } from './labels';
 
 const texts = (lines: string, job: object = {}): string[] => {
   const j = landed(lines, {}, job);
-  const d = derive(j);
+  const d = derived(j);
   return conductorLabels(j, d.powering?.chosen ? d.wiring : null).map((l) =>
     `${l.place} ${l.letter} ${l.colour} ${l.goes}`.trim(),
   );

@@ -1,21 +1,29 @@
 /** Jobs for tests and benches, written as a person would write a job file. */
 
-import { type Derived, derive } from '../derive';
-import type { FindingCode } from '../findings/catalogue';
-import { readJobValue } from '../job/file';
-import type { Job, Reading } from '../job/schema';
-import { provingPairs } from './make-safe';
-import { readSystem } from './system';
+import type { BoilerDerived } from '../../src/core/boiler/family';
+import { derive } from '../../src/core/derive';
+import { type Derived, ownOf } from '../../src/core/family/registry';
+import type { FindingCode } from '../../src/core/findings/catalogue';
+import type { FloorDerived } from '../../src/core/floor/family';
+import { readJobValue } from '../../src/core/job/file';
+import { jobAs } from '../../src/core/job/measured';
+import type { Job, JobOf, LowVoltageJob, Reading } from '../../src/core/job/schema';
+import type { LowVoltageDerived } from '../../src/core/lowvoltage/family';
+import { provingPairs } from '../../src/core/lowvoltage/make-safe';
+import { readSystem } from '../../src/core/lowvoltage/system';
 
 /** Throws with every problem when the file would be refused. */
-export function jobFile(value: object): Job {
-  const read = readJobValue({ format: 'augerset.job', version: 1, ...value });
+export function anyJob(value: object): Job {
+  const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
   if (!read.ok) throw new Error(read.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
   return read.job;
 }
 
+/** A 24 V job as its family reads it. */
+export const jobFile = (value: object): LowVoltageJob & JobOf<'24v'> => jobAs(anyJob(value), '24v');
+
 /** The supply off and every transformer read dead where it shows, unless the job says something of its own. */
-export function provedDead(job: Job): Job {
+export function provedDead<J extends JobOf<'24v'>>(job: J): J {
   const spoken = Object.values(job.readings).some((r) => r.stop === 'make-safe');
   if (spoken || Object.keys(job.supplies).length > 0) return job;
   const readings = Object.fromEntries(
@@ -61,13 +69,14 @@ export const mainsDead = (live = 231): Record<string, Reading> => {
 };
 
 /** A gas job on the five-screw device, proved dead, unless told otherwise. */
-export const landed = (lines: string, survey: object = {}, job: object = {}): Job =>
+export const landed = (lines: string, survey: object = {}, job: object = {}): LowVoltageJob & JobOf<'24v'> =>
   provedDead(jobFile({ device: 't24-five', answers: { fuel: 'gas' }, survey: { lines, ...survey }, ...job }));
 
 export const FIVE_WIRES = 'r red, c blue, y yellow, g green, w white';
 export const FOUR_WIRES = 'r red, y yellow, g green, w white';
 
-export const codesOf = (d: Derived): FindingCode[] => d.findings.map((f) => f.code);
+export const codesOf = (d: { findings: readonly { code: FindingCode }[] }): FindingCode[] =>
+  d.findings.map((f) => f.code);
 
 /** Volts read between two points of the old wiring, nothing called unless said. */
 export const found = (a: string, b: string, value: number, state = 'idle'): Partial<Reading> & object => ({
@@ -79,4 +88,21 @@ export const found = (a: string, b: string, value: number, state = 'idle'): Part
   stop: 'survey',
 });
 
-export const derived = (job: Job): Derived => derive(job);
+export type Derived24 = LowVoltageDerived & Pick<Derived, 'stops' | 'next' | 'shared'>;
+
+/** Everything a 24 V job implies, its own results beside what every stop reads. */
+export function derived(job: Job): Derived24 {
+  const { stops, next, shared, ...d } = derive(job);
+  return { ...ownOf({ ...d, stops, next, shared } as Derived, '24v'), stops, next, shared };
+}
+
+/** What every stop reads of a job, beside its family's own results under their name. */
+export function boilerOf(job: Job): Derived['shared'] & { boiler: BoilerDerived; stops: Derived['stops'] } {
+  const d = derive(job);
+  return { ...d.shared, boiler: ownOf(d, 'boiler'), stops: d.stops };
+}
+
+export function floorOf(job: Job): Derived['shared'] & { floor: FloorDerived; stops: Derived['stops'] } {
+  const d = derive(job);
+  return { ...d.shared, floor: ownOf(d, 'floor'), stops: d.stops };
+}

@@ -1,0 +1,51 @@
+/** What each family's survey holds: the list of families that the job's shape is made of. */
+import * as z from 'zod';
+import { floorPointWords } from '../floor/points';
+import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
+import { FLOOR_ANSWERS, FLOOR_MEASURED, FloorKept, FloorSurvey } from '../job/floor-schema';
+import type { MeasuredLeaf } from '../job/measured';
+import { LOW_VOLTAGE_MEASURED, Survey, SurveyKept } from '../job/survey-schema';
+import { coreWords } from '../lowvoltage/points';
+
+/**
+ * kept: as a job holds it; seen: with what was measured beside what it is of; measured: where that is; answers: fields
+ * that answers fill; pointWords: a
+ * point of the family's own in words, or null.
+ */
+export const SURVEYS = {
+  /** Control wiring from a transformer. */
+  '24v': { kept: SurveyKept, seen: Survey, measured: LOW_VOLTAGE_MEASURED, answers: {}, pointWords: coreWords },
+  /** Mains-switched heating and stored hot water. */
+  boiler: {
+    kept: BoilerKept,
+    seen: BoilerSurvey,
+    measured: BOILER_MEASURED,
+    answers: BOILER_ANSWERS,
+    pointWords: (): string | null => null,
+  },
+  /** Electric floor heating. */
+  floor: {
+    kept: FloorKept,
+    seen: FloorSurvey,
+    measured: FLOOR_MEASURED,
+    answers: FLOOR_ANSWERS,
+    pointWords: floorPointWords,
+  },
+} as const satisfies Record<
+  string,
+  {
+    kept: z.ZodType;
+    seen: z.ZodType;
+    measured: readonly MeasuredLeaf[];
+    answers: Readonly<Record<string, readonly string[]>>;
+    pointWords: unknown;
+  }
+>;
+
+export type Family = keyof typeof SURVEYS;
+export type SurveyKeptOf<F extends Family> = z.infer<(typeof SURVEYS)[F]['kept']>;
+export type SurveyOf<F extends Family> = z.infer<(typeof SURVEYS)[F]['seen']>;
+
+/** In the order a new job offers them. */
+export const FAMILIES = Object.keys(SURVEYS) as [Family, ...Family[]];
+export const Family = z.enum(FAMILIES);
