@@ -1,10 +1,11 @@
 /** Heated floors of the demo town. */
 import { proveOnWorld } from '../rig/prove';
 import { derive } from '../src/core/derive';
+import { jobAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
 import { ohmsAt } from '../src/core/floor/thermistor';
 import { floorWeek } from '../src/core/floor/week';
-import { jobAs, throughSeen } from '../src/core/job/measured';
+import { throughSeen } from '../src/core/job/measured';
 import type { Job } from '../src/core/job/schema';
 import { arrived, BY, type DemoJob, file, provedDead } from './parts';
 

@@ -6,8 +6,8 @@
 import { proveOnWorld } from '../rig/prove';
 import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';
+import { jobAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
-import { jobAs } from '../src/core/job/measured';
 import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { startingWeek } from '../src/core/week/week';

@@ -5,6 +5,7 @@
  */
 
 import { derive } from '../src/core/derive';
+import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
 import { scaled } from '../src/core/floor/fit';
 import { latestOhms, ratedOhms } from '../src/core/floor/load';
@@ -22,7 +23,6 @@ import type { FloorSheet } from '../src/core/floor/sheet';
 import { celsiusAt, OPEN_OHMS, ohmsAt, PROBE_TYPES, probeName, probeState } from '../src/core/floor/thermistor';
 import { type Step, stepMatrices } from '../src/core/house/expm';
 import type { ProbeType } from '../src/core/job/floor-schema';
-import { seenAs } from '../src/core/job/measured';
 import type { FloorJob, Job } from '../src/core/job/schema';
 import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor } from '../src/core/rig/protocol';
 import { settledValue } from '../src/core/settings/card';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { jobAs } from '../src/core/family/of';
 import { readJobValue } from '../src/core/job/file';
-import { jobAs } from '../src/core/job/measured';
 import type { LowVoltageJob } from '../src/core/job/schema';
 import type { RigState } from '../src/core/rig/protocol';
 import { derived } from '../tests/support/jobs';

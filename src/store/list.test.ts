@@ -62,7 +62,7 @@ describe('the list', () => {
       'QX9-44/7',
       'tub "blue"',
       'slipm',
-      'no mats',
+      'measure supply',
     ])
       expect([search, await find(search)]).toEqual([search, [id]]);
     for (const search of ['life_oat', '100%%x', 'allboat', '"', 'hall XOR', 'words : hall OR x'])

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { jobAs } from '../core/job/measured';
+import { jobAs } from '../core/family/of';
 import { applyOperation, type Operation } from '../core/job/operation';
 import { emptyJob, type Job } from '../core/job/schema';
 import { draftsOf, keptJob, waitingOperations } from './outbox';

@@ -1,8 +1,8 @@
 /** Any floor a person could describe, for property tests. */
 import fc from 'fast-check';
+import { jobAs } from '../../src/core/family/of';
 import { FLOOR_SHEETS } from '../../src/core/floor/sheet';
 import { floorWeek } from '../../src/core/floor/week';
-import { jobAs } from '../../src/core/job/measured';
 import type { JobOf } from '../../src/core/job/schema';
 import { anyJob } from '../support/jobs';
 
@@ -17,7 +17,7 @@ const mat = fc.record({
   connection: some(reading),
 });
 const purpose = fc.constantFrom('comfort', 'bath', 'sole', 'damp');
-const anySurvey = fc.record({
+export const anySurvey = fc.record({
   region: some(fc.constantFrom('NA', 'EU', 'UK', 'AU')),
   supplyVolts: some(figure(90, 260)),
   breakerAmps: some(fc.constantFrom(10, 15, 16, 20, 32)),
@@ -61,7 +61,7 @@ export const askedFloor: fc.Arbitrary<Asked> = fc.record({
 });
 
 /** Undefined parts left out, as a file has them. */
-const clean = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+export const clean = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
 export function floorJobOf(
   { survey, device, week }: Asked,

@@ -1,7 +1,7 @@
 /** Random jobs of every family for the properties, proved dead, in either unit; and how they are carried out. */
 import fc from 'fast-check';
 import type { Derived } from '../../src/core/derive';
-import { seenAs } from '../../src/core/job/measured';
+import { seenAs } from '../../src/core/family/of';
 import type { Job, Reading } from '../../src/core/job/schema';
 import { predictBetween, predictor } from '../../src/core/lowvoltage/predict';
 import type { MeasureResult } from '../../src/core/proof/proof-run';

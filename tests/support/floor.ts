@@ -1,5 +1,5 @@
 /** Floors for tests and the bench: one with everything in order, and how to change it. */
-import { jobAs } from '../../src/core/job/measured';
+import { jobAs } from '../../src/core/family/of';
 import type { JobOf } from '../../src/core/job/schema';
 import { anyJob } from './jobs';
 

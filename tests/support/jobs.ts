@@ -2,11 +2,11 @@
 
 import type { BoilerDerived } from '../../src/core/boiler/family';
 import { derive } from '../../src/core/derive';
+import { jobAs } from '../../src/core/family/of';
 import { type Derived, ownOf } from '../../src/core/family/registry';
 import type { FindingCode } from '../../src/core/findings/catalogue';
 import type { FloorDerived } from '../../src/core/floor/family';
 import { readJobValue } from '../../src/core/job/file';
-import { jobAs } from '../../src/core/job/measured';
 import type { Job, JobOf, LowVoltageJob, Reading } from '../../src/core/job/schema';
 import type { LowVoltageDerived } from '../../src/core/lowvoltage/family';
 import { provingPairs } from '../../src/core/lowvoltage/make-safe';

@@ -3,9 +3,18 @@ import * as z from 'zod';
 import { floorPointWords } from '../floor/points';
 import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
 import { FLOOR_ANSWERS, FLOOR_MEASURED, FloorKept, FloorSurvey } from '../job/floor-schema';
-import type { MeasuredLeaf } from '../job/measured';
+import type { MeasuredLeaf } from '../job/measured-leaf';
 import { LOW_VOLTAGE_MEASURED, Survey, SurveyKept } from '../job/survey-schema';
 import { coreWords } from '../lowvoltage/points';
+import { buildSurvey, SurveyInput } from '../lowvoltage/survey-file';
+
+/** A survey written short: what a file may hold, and what is made of it; problems are said with their place. */
+export interface ShortSurvey {
+  input: z.ZodType;
+  build: (input: never, problems: { path: string; message: string }[]) => unknown;
+}
+
+const SHORT: ShortSurvey = { input: SurveyInput, build: buildSurvey };
 
 /**
  * kept: as a job holds it; seen: with what was measured beside what it is of; measured: where that is; answers: fields
@@ -14,7 +23,14 @@ import { coreWords } from '../lowvoltage/points';
  */
 export const SURVEYS = {
   /** Control wiring from a transformer. */
-  '24v': { kept: SurveyKept, seen: Survey, measured: LOW_VOLTAGE_MEASURED, answers: {}, pointWords: coreWords },
+  '24v': {
+    kept: SurveyKept,
+    seen: Survey,
+    measured: LOW_VOLTAGE_MEASURED,
+    answers: {},
+    pointWords: coreWords,
+    short: SHORT,
+  },
   /** Mains-switched heating and stored hot water. */
   boiler: {
     kept: BoilerKept,
@@ -39,6 +55,7 @@ export const SURVEYS = {
     measured: readonly MeasuredLeaf[];
     answers: Readonly<Record<string, readonly string[]>>;
     pointWords: unknown;
+    short?: ShortSurvey;
   }
 >;
 

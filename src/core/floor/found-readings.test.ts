@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
-import { seenAs } from '../job/measured';
+import { seenAs } from '../family/of';
 import { type FloorCircuit, floorExpects } from './circuit';
 import { parseFloorReadings } from './found-readings';
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { floorJob, GOOD_MAT } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
-import { seenAs } from '../job/measured';
+import { seenAs } from '../family/of';
 import { floorLoad, nominalVolts } from './load';
 
 const codes = (floor: object, more: object = {}): string[] =>

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
-import { seenAs } from '../job/measured';
+import { seenAs } from '../family/of';
 import { fitFloor, forecast, scaled } from './fit';
 import { type FloorModel, floorHouse, holding, settled, surfaceCelsius } from './model';
 import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
-import { seenAs } from '../job/measured';
+import { seenAs } from '../family/of';
 import { floorHouse } from './model';
 import { constantly } from './run';
 import { cheapMinutes, floorWeek, wantedByMinute } from './week';

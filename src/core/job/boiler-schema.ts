@@ -1,7 +1,7 @@
 /** What a boiler job's survey holds: the plant, its ratings, what is joined to what, hot water and its use. */
 import * as z from 'zod';
 import { many, size } from './bounds';
-import type { MeasuredLeaf } from './measured';
+import type { MeasuredLeaf } from './measured-leaf';
 
 const text = z.string().max(200);
 

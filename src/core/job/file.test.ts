@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { DeviceSheet, placeOf } from '../devices/sheet';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
+import { jobAs } from '../family/of';
 import { jobFileSchema, readJobFile, readJobValue } from './file';
-import { jobAs } from './measured';
 import { emptyJob } from './schema';
 
 const head = { format: 'augerset.job', version: 2 };

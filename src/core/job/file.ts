@@ -3,36 +3,15 @@
  * typed lines, an end as a bare terminal. Everything is checked before anything is taken.
  */
 import * as z from 'zod';
-import { FAMILIES, SURVEYS } from '../family/surveys';
-import { insulation } from '../survey/colours.data';
-import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
-import { terminalInfo } from '../survey/terminals.data';
+import { FAMILIES, type ShortSurvey, SURVEYS } from '../family/surveys';
+import { buildSurvey, SurveyInput } from '../lowvoltage/survey-file';
 import { withAnswers } from './answers';
 import { MOST, many, parseJson } from './bounds';
 import { fromFirst, Job1 } from './first-version';
 import { split, UNDATED } from './measured';
-import {
-  Accessory,
-  ColourName,
-  type Conductor,
-  type ConductorEnd,
-  EndState,
-  Family,
-  JOB_FORMAT,
-  JOB_VERSION,
-  Job,
-  JobHead,
-  Jumper,
-  Reading,
-  Survey,
-  TerminalLabel,
-  Zone,
-} from './schema';
+import { Family, JOB_FORMAT, JOB_VERSION, Job, JobHead, Reading } from './schema';
 
 export const MAX_FILE_BYTES = 4_000_000;
-/** Typed landings in a file. */
-const LINE_LENGTH = 2000;
-const MOST_LINES = 64;
 const MOST_PROBLEMS = 20;
 
 export interface FileProblem {
@@ -42,43 +21,6 @@ export interface FileProblem {
 }
 
 export type FileResult = { ok: true; job: Job } | { ok: false; problems: FileProblem[] };
-
-/** "Y1" becomes { terminal: "Y1", state: "landed" }; null means not there. */
-const EndInput = z.union([
-  TerminalLabel,
-  z.null(),
-  z.strictObject({
-    terminal: TerminalLabel.optional(),
-    colour: ColourName.optional(),
-    /** "spliced": landed (or coiled) as the terminal says, with a joint between the ends. */
-    state: z.union([EndState, z.literal('spliced')]).optional(),
-    shares: z.string().max(200).optional(),
-  }),
-]);
-
-const ConductorInput = z.strictObject({
-  id: z.string().min(1).max(64).optional(),
-  colour: ColourName.optional(),
-  cable: z.enum(['main', 'outdoor']).optional(),
-  wall: EndInput.optional(),
-  board: EndInput.optional(),
-  outdoor: EndInput.optional(),
-  splice: z.string().max(200).optional(),
-  spliceOhms: z.number().min(0).max(1000).optional(),
-});
-type ConductorInput = z.infer<typeof ConductorInput>;
-
-const JumperInput = z.union([z.tuple([TerminalLabel, TerminalLabel]), Jumper]);
-
-const SurveyInput = z.strictObject({
-  ...Survey.shape,
-  conductors: z.union([z.array(ConductorInput).max(MOST.conductors), many(ConductorInput, 'conductors')]).optional(),
-  jumpers: z.union([z.array(JumperInput).max(MOST.jumpers), many(Jumper, 'jumpers')]).optional(),
-  accessories: z.union([z.array(Accessory).max(MOST.accessories), many(Accessory, 'accessories')]).optional(),
-  zones: z.union([z.array(Zone).max(MOST.zones), many(Zone, 'zones')]).optional(),
-  /** Conductors as typed in Survey: "r red, c blue, y yellow". */
-  lines: z.union([z.string().max(LINE_LENGTH), z.array(z.string().max(LINE_LENGTH)).max(MOST_LINES)]).optional(),
-});
 
 const DeviceInput = z.union([z.string(), JobHead.shape.device.unwrap()]);
 const ReadingsInput = z.union([
@@ -101,6 +43,9 @@ const SHORT = {
   readings: ReadingsInput.optional(),
 };
 
+/** How a family's survey may be written short, where it may. */
+const short = (family: Family): ShortSurvey | undefined => (SURVEYS[family] as { short?: ShortSurvey }).short;
+
 /** The file as people may write it, by family. Its JSON Schema is published; a full export is also valid. */
 const JOB_FILES: Readonly<Record<Family, z.ZodType<FileInput>>> = Object.fromEntries(
   FAMILIES.map((family) => [
@@ -108,9 +53,9 @@ const JOB_FILES: Readonly<Record<Family, z.ZodType<FileInput>>> = Object.fromEnt
     z.strictObject({
       ...JobHead.shape,
       ...SHORT,
-      family: family === '24v' ? z.literal(family).optional() : z.literal(family),
-      // 24 V surveys may be written as lists and typed lines.
-      survey: (family === '24v' ? SurveyInput : SURVEYS[family].seen).optional(),
+      // A file that names none is of the first.
+      family: FAMILIES.indexOf(family) === 0 ? z.literal(family).optional() : z.literal(family),
+      survey: (short(family)?.input ?? SURVEYS[family].seen).optional(),
     }),
   ]),
 ) as never;
@@ -127,95 +72,6 @@ interface FileInput {
   device?: z.infer<typeof DeviceInput> | undefined;
   readings?: z.infer<typeof ReadingsInput> | undefined;
   survey?: unknown;
-}
-
-const canonicalTerminal = (label: string): string => terminalInfo(label)?.label ?? label;
-const canonicalColour = (colour: string): string => insulation(colour)?.name ?? colour;
-
-function end(input: z.infer<typeof EndInput> | undefined, colour: string | undefined): ConductorEnd | undefined {
-  if (input === undefined || input === null) return undefined;
-  const full = typeof input === 'string' ? { terminal: input } : input;
-  const named = 'colour' in full && full.colour ? full.colour : colour;
-  const terminal = full.terminal === undefined ? undefined : canonicalTerminal(full.terminal);
-  const given = 'state' in full && full.state !== 'spliced' ? full.state : undefined;
-  const state = given ?? (terminal === undefined ? 'coiled' : 'landed');
-  const shares = 'shares' in full ? full.shares : undefined;
-  return {
-    ...(terminal === undefined ? {} : { terminal }),
-    colour: canonicalColour(named ?? 'unnamed'),
-    state,
-    ...(shares === undefined ? {} : { shares }),
-  };
-}
-
-function conductor(input: ConductorInput): Conductor {
-  const ends = {
-    wall: end(input.wall, input.colour),
-    board: end(input.board, input.colour),
-    outdoor: end(input.outdoor, input.colour),
-  };
-  const out: Conductor = { cable: input.cable ?? (ends.outdoor && !ends.wall ? 'outdoor' : 'main') };
-  if (ends.wall) out.wall = ends.wall;
-  if (ends.board) out.board = ends.board;
-  if (ends.outdoor) out.outdoor = ends.outdoor;
-  // A conductor with a colour and no ends is a spare seen at the wall.
-  if (!ends.wall && !ends.board && !ends.outdoor)
-    out.wall = { colour: canonicalColour(input.colour ?? 'unnamed'), state: 'coiled' };
-  const spliced = [input.wall, input.board, input.outdoor].some(
-    (e) => typeof e === 'object' && e !== null && e.state === 'spliced',
-  );
-  if (input.splice !== undefined) out.splice = input.splice;
-  else if (spliced) out.splice = 'spliced';
-  if (input.spliceOhms !== undefined) out.spliceOhms = input.spliceOhms;
-  return out;
-}
-
-/** A list gets ids of its own. */
-const keyed = <T>(items: readonly T[] | Record<string, T> | undefined, prefix: string): Record<string, T> =>
-  Array.isArray(items)
-    ? Object.fromEntries(items.map((item: T, i) => [`${prefix}${i + 1}`, item]))
-    : { ...(items as Record<string, T> | undefined) };
-
-function buildSurvey(input: z.infer<typeof SurveyInput> | undefined, problems: FileProblem[]): unknown {
-  if (!input) return {};
-  const { conductors, jumpers, lines, accessories, zones, ...rest } = input;
-  const entries: [string, ConductorInput][] = Array.isArray(conductors)
-    ? conductors.map((c, i) => [c.id ?? `k${i + 1}`, c])
-    : Object.entries(conductors ?? {});
-  const seen = new Set<string>();
-  for (const [id] of entries) {
-    if (seen.has(id)) problems.push({ path: 'survey.conductors', message: `two conductors have the id "${id}"` });
-    seen.add(id);
-  }
-  let survey = Survey.parse({
-    ...rest,
-    jumpers: Array.isArray(jumpers)
-      ? keyed(
-          jumpers.map((j) =>
-            Array.isArray(j) ? { place: 'wall', a: canonicalTerminal(j[0]), b: canonicalTerminal(j[1]) } : j,
-          ),
-          'j',
-        )
-      : { ...jumpers },
-    accessories: keyed(accessories, 'a'),
-    zones: keyed(zones, 'z'),
-    conductors: Object.fromEntries(entries.map(([id, c]) => [id, conductor(c)])),
-  });
-  const typed = typeof lines === 'string' ? [lines] : (lines ?? []);
-  typed.forEach((line, i) => {
-    const path = typeof lines === 'string' ? 'survey.lines' : `survey.lines.${i}`;
-    if (problems.length >= MOST_PROBLEMS) return;
-    for (const entry of parseQuickEntry(line)) {
-      const result = entry.ok ? applyEntry(survey, entry.action) : entry;
-      if (!result.ok) problems.push({ path, message: `${entry.text}: ${result.problem}` });
-      else if ('survey' in result) survey = result.survey;
-      if (Object.keys(survey.conductors).length > MOST.conductors) {
-        problems.push({ path, message: `at most ${MOST.conductors} conductors` });
-        return;
-      }
-    }
-  });
-  return survey;
 }
 
 /** A zod issue's most telling message: for a union, that of the branch that got furthest. */
@@ -285,7 +141,7 @@ export function readJobValue(value: unknown): FileResult {
     };
   }
   const first = head.version === 1;
-  const { family: said = '24v' } = value as { family?: unknown };
+  const { family: said = FAMILIES[0] } = value as { family?: unknown };
   const family = Family.safeParse(said);
   if (!family.success)
     return { ok: false, problems: family.error.issues.map((i) => ({ path: 'family', message: i.message })) };
@@ -302,8 +158,9 @@ export function readJobValue(value: unknown): FileResult {
       ? Object.fromEntries(readings.map((r, i) => [`r${i + 1}`, { ...UNDATED, ...r }]))
       : (readings ?? {}),
   };
-  const asSurvey =
-    first || family.data === '24v' ? buildSurvey(survey as z.infer<typeof SurveyInput> | undefined, problems) : survey;
+  // The first version had the 24 V survey in this place for every family.
+  const build = first ? buildSurvey : short(family.data)?.build;
+  const asSurvey = build ? build(survey as never, problems) : survey;
   if (problems.length > 0) return { ok: false, problems };
   return first ? upToDate({ ...built, survey: asSurvey }) : asJob(built, asSurvey);
 }

@@ -2,7 +2,6 @@
  * The first version of the job format: every family's survey side by side, most of them empty, measured figures
  * among them. Files, stores and browsers of that time are read by it and brought up to date.
  */
-import { nanoid } from 'nanoid';
 import * as z from 'zod';
 import { withAnswers } from './answers';
 import { BoilerSurvey } from './boiler-schema';
@@ -109,7 +108,7 @@ export function changesAcross(before: Job1, after: Job1, at: string): Change[] {
     if (seen.has(id)) return [];
     seen.add(id);
     return now
-      ? [{ path: ['readings', nanoid(10)], to: { ...now, at } }]
+      ? [{ path: ['readings', `${id}-${Date.parse(at).toString(36)}`], to: { ...now, at } }]
       : [{ path: ['readings', id, 'struck'], to: true }];
   });
 }

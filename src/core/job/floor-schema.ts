@@ -4,7 +4,7 @@
  */
 import * as z from 'zod';
 import { key, many, size } from './bounds';
-import type { MeasuredLeaf } from './measured';
+import type { MeasuredLeaf } from './measured-leaf';
 
 const text = z.string().max(200);
 

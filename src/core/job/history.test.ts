@@ -1,9 +1,9 @@
 /** Properties of whole histories: replay, undo, amendment, and people working at once. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { jobAs } from '../family/of';
 import { contentHash, sealed, verifySeal } from '../record/seal';
 import { applyChanges, diff, invert, sameValue } from './changes';
-import { jobAs } from './measured';
 import { applyOperation, type Operation, redoChanges, undoChanges, undoState } from './operation';
 import { emptyJob, type JobOf } from './schema';
 

@@ -2,23 +2,10 @@
  * One home for evidence: what was measured of a survey's parts is kept as readings, and stands beside the parts only
  * while somebody reads it. Each family lists its measured leaves; everything else here serves them all.
  */
-import { nanoid } from 'nanoid';
 import { type Family, SURVEYS } from '../family/surveys';
+import type { MeasuredLeaf } from './measured-leaf';
 import { partMeasure, partReadings } from './readings';
-import type { Job, JobOf, Quantity, Reading, SeenJob } from './schema';
-
-export interface MeasuredLeaf {
-  /** Where it stands in the survey; "*" is the id of the part it is of. */
-  path: readonly string[];
-  measure: string;
-  quantity: Quantity;
-  /** SI value of one unit as it is written in the survey. */
-  scale?: number;
-  /** For people: "cable to screen, before". */
-  words: string;
-  /** Stop at which it is taken; the survey unless said. */
-  stop?: string;
-}
+import type { JobOf, Reading, SeenJob } from './schema';
 
 type Stamp = Pick<Reading, 'at' | 'by' | 'source'>;
 /** When a figure that is written in a file was taken is not known: before everything that has a time. */
@@ -90,16 +77,6 @@ export function seen<F extends Family>(job: JobOf<F>): SeenJob<F> {
   return { ...job, survey } as unknown as SeenJob<F>;
 }
 
-/** A job known to be of a family; throws a RangeError for another. */
-export function jobAs<F extends Family>(job: Job, family: F): JobOf<F> {
-  if (job.family !== family) throw new RangeError(`a ${job.family} job was taken for a ${family} one`);
-  // Just checked: its survey is that family's.
-  return job as JobOf<F>;
-}
-
-/** The same as its family reads it. */
-export const seenAs = <F extends Family>(job: Job, family: F): SeenJob<F> => seen(jobAs(job, family));
-
 interface Held {
   leaf: MeasuredLeaf;
   of: string | null;
@@ -149,6 +126,15 @@ const readingOf = ({ leaf, of, value }: Held, stamp: Stamp): Reading => ({
     : { value: Number(value) * (leaf.scale ?? 1) }),
 });
 
+/** An id made of what a reading is of and when: two of one moment are told apart by a count. */
+function freeId(readings: Readonly<Record<string, unknown>>, { leaf, of }: Held, at: string): string {
+  const name = `m-${leaf.measure}${of === null ? '' : `.${of}`}`.slice(0, 48);
+  for (let n = Date.parse(at); ; n++) {
+    const id = `${name}-${n.toString(36)}`;
+    if (!(id in readings)) return id;
+  }
+}
+
 /** Splits a survey as it is written into what is kept of it and the readings in it. Ids are made of what they are of. */
 export function split(
   family: Family,
@@ -168,7 +154,7 @@ export function split(
  * The job with a changed survey: a measured leaf that differs becomes a new reading, one that was emptied strikes
  * those it stood for. Nothing measured is lost either way.
  */
-export function withSeen<F extends Family>(job: JobOf<F>, next: SeenJob<F>['survey'], stamp: Stamp): JobOf<F> {
+function withSeen<F extends Family>(job: JobOf<F>, next: SeenJob<F>['survey'], stamp: Stamp): JobOf<F> {
   const { family } = job;
   const name = (h: Held): string => `${h.leaf.measure}|${h.of ?? ''}`;
   const before = new Map(held(family, seen(job).survey as Tree).map((h) => [name(h), h]));
@@ -178,7 +164,7 @@ export function withSeen<F extends Family>(job: JobOf<F>, next: SeenJob<F>['surv
   for (const h of held(family, next as Tree)) {
     const was = before.get(name(h));
     before.delete(name(h));
-    if (!same(was?.value, h.value)) readings[nanoid(10)] = readingOf(h, stamp);
+    if (!same(was?.value, h.value)) readings[freeId(readings, h, stamp.at)] = readingOf(h, stamp);
   }
   for (const { leaf, of } of before.values()) {
     // A part taken out keeps its readings: they are of something that was there.

@@ -17,7 +17,7 @@ export const allReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] =>
 /** Readings of a part that was surveyed: a mat's ohms, a core's volts. They stand in the survey, not between points. */
 const PART = 'part.';
 export const partMeasure = (name: string): string => `${PART}${name}`;
-export const isOfPart = (r: Pick<Reading, 'measure'>): boolean => r.measure?.startsWith(PART) === true;
+const isOfPart = (r: Pick<Reading, 'measure'>): boolean => r.measure?.startsWith(PART) === true;
 
 const inTime = (job: Pick<Job, 'readings'>, wanted: (r: Reading) => boolean): ReadingEntry[] =>
   Object.entries(job.readings)

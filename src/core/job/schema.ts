@@ -6,29 +6,17 @@
 import * as z from 'zod';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { key, longText, many, shortText, size } from './bounds';
+import { Quantity } from './quantity';
 import { TerminalLabel } from './survey-schema';
 
 export { Family } from '../family/surveys';
+export { Quantity } from './quantity';
 export * from './survey-schema';
 
 export const JOB_FORMAT = 'augerset.job';
 export const JOB_VERSION = 2;
 
 const instant = z.iso.datetime({ offset: true });
-
-export const Quantity = z.enum([
-  'volts-ac',
-  'volts-dc',
-  'ohms',
-  'amps',
-  'celsius',
-  'kelvin',
-  'seconds',
-  'watts',
-  'seen',
-  /** What a device showed or was told, in words. */
-  'said',
-]);
 
 /** One measured or observed value. Never changed: a repeat adds another; a slip is struck. */
 export const Reading = z.strictObject({
@@ -254,7 +242,6 @@ export const Job = z.discriminatedUnion(
 ) as unknown as z.ZodType<Job>;
 
 export type Reading = z.infer<typeof Reading>;
-export type Quantity = z.infer<typeof Quantity>;
 export type Timer = z.infer<typeof Timer>;
 export type Supply = z.infer<typeof Supply>;
 export type Week = z.infer<typeof Week>;

@@ -1,7 +1,7 @@
 /** What a 24 V survey holds: conductors and their ends, jumpers, cables, equipment, accessories, zones, signs. */
 import * as z from 'zod';
 import { longText, many, shortText, size } from './bounds';
-import type { MeasuredLeaf } from './measured';
+import type { MeasuredLeaf } from './measured-leaf';
 
 /** A terminal's letters as printed on the plate: "R", "Y1", "ACC+". */
 export const TerminalLabel = z

@@ -1,8 +1,8 @@
 /** What lands where, read case by case: the table that the rules have to reproduce. */
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';
+import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
-import { jobAs } from '../job/measured';
 import type { LowVoltageJob } from '../job/schema';
 
 const job = (lines: string, more: object = {}, answers: object = {}): LowVoltageJob => {

@@ -1,8 +1,8 @@
 /** Dead, live, odd, or nothing proved: by place, by meter, by what is landed. */
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';
+import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
-import { jobAs } from '../job/measured';
 import type { LowVoltageJob } from '../job/schema';
 import type { MakeSafe } from './make-safe';
 

@@ -1,8 +1,8 @@
 /** What is entered on which device, case by case: the settings card is read off this table. */
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';
+import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
-import { jobAs } from '../job/measured';
 import type { LowVoltageJob } from '../job/schema';
 import { heatCycles } from './settings';
 

@@ -4,8 +4,8 @@ import { derived } from '../../../tests/support/jobs';
 import { checkCircuit } from '../circuit/check';
 import { conductorOhms } from '../circuit/resistance.data';
 import { CircuitSolver } from '../circuit/solve';
+import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
-import { jobAs } from '../job/measured';
 import type { LowVoltageJob } from '../job/schema';
 import { type Installed, sourceOhms, toNetlist } from './installed';
 

@@ -2,7 +2,7 @@
  * What a survey says about each conductor, read in one way everywhere: pure edits of the strip
  * and the questions every later stage asks of it.
  */
-import type { Conductor, ConductorEnd, EndState, Place, SurveyKept } from '../job/schema';
+import type { Conductor, ConductorEnd, EndState, Place, SurveyKept } from '../job/survey-schema';
 
 /** The ends a conductor of each cable has: nearer the thermostat first. */
 export const CABLE_ENDS = { main: ['wall', 'board'], outdoor: ['board', 'outdoor'] } as const satisfies Record<

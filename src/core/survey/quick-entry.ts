@@ -13,7 +13,7 @@
  * Entries are separated by commas, semicolons or new lines.
  */
 import { distance } from 'fastest-levenshtein';
-import type { Place, SurveyKept } from '../job/schema';
+import type { Place, SurveyKept } from '../job/survey-schema';
 import { INSULATION, insulation } from './colours.data';
 import { colourOf, landConductor, landedOn, onScrew, removeConductor, toggleJumper } from './landing';
 import { TERMINALS, terminalInfo } from './terminals.data';

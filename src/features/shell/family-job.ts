@@ -1,8 +1,9 @@
 'use client';
 
+import { jobAs, seenAs } from '@core/family/of';
 /** The open job as the screens of one family read it: its survey with what was measured, and its own results. */
 import { type Derived, type OwnOf, ownOf } from '@core/family/registry';
-import { jobAs, seenAs, throughSeen } from '@core/job/measured';
+import { throughSeen } from '@core/job/measured';
 import type { Family, Job, SeenJob } from '@core/job/schema';
 import { useMemo } from 'react';
 import { author } from '../../sync/author';

@@ -1,5 +1,5 @@
+import { jobAs } from '@core/family/of';
 import { readJobValue } from '@core/job/file';
-import { jobAs } from '@core/job/measured';
 import type { LowVoltageJob } from '@core/job/schema';
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';

@@ -1,0 +1,17 @@
+/** What a meter, an eye or a display can say. */
+import * as z from 'zod';
+
+export const Quantity = z.enum([
+  'volts-ac',
+  'volts-dc',
+  'ohms',
+  'amps',
+  'celsius',
+  'kelvin',
+  'seconds',
+  'watts',
+  'seen',
+  /** What a device showed or was told, in words. */
+  'said',
+]);
+export type Quantity = z.infer<typeof Quantity>;
