@@ -8,6 +8,7 @@ import { nanoid } from 'nanoid';
 import type * as z from 'zod';
 import { readJobValue } from '../src/core/job/file';
 import {
+  Act,
   LoadHouse,
   MoveConductor,
   Probe,
@@ -26,7 +27,7 @@ import { FloorWorld } from './floor-world';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
 import { World } from './world';
-import { type AnyWorld, worldOf } from './worlds';
+import { type AnyWorld, isAppliance, worldOf } from './worlds';
 
 const CODE_MINUTES = 30;
 
@@ -148,6 +149,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
         'POST /demand',
         'POST /pair',
         'POST /floor',
+        'POST /act',
         'POST /code',
         'POST /register',
       ],
@@ -183,17 +185,27 @@ export function createRig(now: () => number, random: () => number, options: RigO
     const value =
       house instanceof World
         ? house.probe(a, b, meterOhms, kind)
-        : house instanceof FloorWorld
-          ? house.probe(a, b, kind)
-          : kind === 'ohms'
-            ? Math.min(house.ohms(a, b), OPEN_CIRCUIT_OHMS)
-            : house.probe(a, b);
-    // A hand meter shows two decimals.
+        : isAppliance(house)
+          ? house.probe(a, b, meterOhms, kind)
+          : house instanceof FloorWorld
+            ? house.probe(a, b, kind)
+            : kind === 'ohms'
+              ? Math.min(house.ohms(a, b), OPEN_CIRCUIT_OHMS)
+              : house.probe(a, b);
+    // A hand meter shows two decimals, in volts or in millivolts.
+    const decimals = Math.abs(value) < 1 ? 5 : 2;
     return c.json({
-      value: Math.round(value * 100) / 100,
+      value: Math.round(value * 10 ** decimals) / 10 ** decimals,
       unit: kind === 'ohms' ? 'ohm' : 'V',
       seconds: house.state().seconds,
     });
+  });
+  app.post('/act', async (c) => {
+    const house = any();
+    if (!isAppliance(house)) throw new RigError('This house has an interface of its own: see GET /.');
+    house.act(await read(c.req.raw, Act));
+    changed();
+    return c.json(house.state());
   });
   app.post('/clock', async (c) => {
     const { rate, advanceSeconds } = await read(c.req.raw, SetClock);

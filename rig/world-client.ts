@@ -8,6 +8,7 @@ import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
 import { World } from './world';
+import { type Appliance, isAppliance, worldOf } from './worlds';
 
 const notHere = async (): Promise<never> => {
   throw new RigError('this house has none of that');
@@ -36,6 +37,7 @@ function plantClient(job: Job, faults: readonly string[]): RigClient {
     },
     pair: async () => world.pair(),
     floor: notHere,
+    act: notHere,
     supply: async (on) => {
       world.setSupply(on);
       return world.state();
@@ -66,6 +68,7 @@ function floorClient(job: Job, faults: readonly string[]): RigClient {
       world.set(SetFloor.parse(change));
       return world.state();
     },
+    act: notHere,
     supply: async (on) => {
       world.setSupply(on);
       return world.state();
@@ -100,6 +103,7 @@ function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): 
     demand: notHere,
     pair: notHere,
     floor: notHere,
+    act: notHere,
     supply: async (on) => {
       world.setSupply(on);
       return world.state();
@@ -108,10 +112,50 @@ function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): 
   };
 }
 
-/** A house for the job's family, in this process. */
-export const clientFor = (job: Job, faults: readonly string[]): RigClient => CLIENTS[job.family](job, faults);
+/** The same for an appliance of any other family. */
+function applianceClient(job: Job, faults: readonly string[]): RigClient {
+  const build = (of: Job, ids: readonly string[]): Appliance => {
+    const world = worldOf({ job: of, faults: ids, outdoorCelsius: 5, roomCelsius: 18 });
+    if (!isAppliance(world)) throw new RigError('this house is no appliance');
+    return world;
+  };
+  let world = build(job, faults);
+  return {
+    state: async () => world.state(),
+    faults: async () => world.faults(),
+    load: async (_job, ids) => {
+      world = build(job, ids);
+      return world.state();
+    },
+    thermostat: notHere,
+    advance: async (seconds) => {
+      world.advance(seconds);
+      return world.state();
+    },
+    probe: async (a, b, meterOhms) => world.probe(a, b, meterOhms, 'volts'),
+    ohms: async (a, b) => world.probe(a, b, 1e7, 'ohms'),
+    act: async (change) => {
+      world.act(change);
+      return world.state();
+    },
+    supply: async (on) => {
+      world.setSupply(on);
+      return world.state();
+    },
+    floor: notHere,
+    demand: notHere,
+    pair: notHere,
+    code: notHere,
+    register: notHere,
+  };
+}
 
-const CLIENTS: Readonly<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>> = {
+/** A house for the job's family, in this process. */
+export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
+  (CLIENTS[job.family] ?? applianceClient)(job, faults);
+
+/** Families with an interface of their own. */
+const CLIENTS: Readonly<Partial<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>>> = {
   '24v': worldClient,
   boiler: plantClient,
   floor: floorClient,

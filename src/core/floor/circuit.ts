@@ -10,7 +10,8 @@
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import { CircuitSolver } from '../circuit/solve';
 import type { FloorCore, FloorSurvey } from '../job/floor-schema';
-import { type FloorLoad, latestOhms, nominalVolts, OHMS_BAND, ratedOhms } from './load';
+import { nominalVolts } from '../mains/supply';
+import { type FloorLoad, latestOhms, OHMS_BAND, ratedOhms } from './load';
 import { floorPointWords } from './points';
 import type { FloorSheet } from './sheet';
 

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { floorJob, GOOD_MAT } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
 import { seenAs } from '../family/of';
-import { floorLoad, nominalVolts } from './load';
+import { nominalVolts } from '../mains/supply';
+import { floorLoad } from './load';
 
 const codes = (floor: object, more: object = {}): string[] =>
   floorOf(floorJob(floor, more))

@@ -5,6 +5,7 @@
  *   P = V² / R,  R from the nameplate = Vr² / Wr, in parallel 1/R = Σ 1/Ri
  */
 import type { FloorSurvey, Mat, MatStage } from '../job/floor-schema';
+import { continuousRule, type NominalVolts, nominalVolts } from '../mains/supply';
 
 export const STAGES: readonly { id: MatStage; name: string }[] = [
   { id: 'before', name: 'before tiling' },
@@ -16,15 +17,6 @@ export const STAGES: readonly { id: MatStage; name: string }[] = [
 export const OHMS_BAND = { low: 0.95, high: 1.1 } as const;
 /** A heating cable whose element is broken shows this and more. */
 const OPEN_OHMS = 1e6;
-
-const SUPPLIES = [120, 208, 230, 240] as const;
-export type NominalVolts = (typeof SUPPLIES)[number];
-
-/** The supply a measured voltage belongs to; null when it is none of them within 10 %. */
-export function nominalVolts(volts: number): NominalVolts | null {
-  const near = SUPPLIES.reduce((best, v) => (Math.abs(v - volts) < Math.abs(best - volts) ? v : best));
-  return Math.abs(near - volts) <= near * 0.1 ? near : null;
-}
 
 export interface StageOhms {
   stage: MatStage;
@@ -70,9 +62,6 @@ export const matName = (mat: Mat, index: number): string => mat.name ?? `Mat ${i
 
 export const ratedOhms = (mat: { ratedWatts: number; ratedVolts: number }): number =>
   mat.ratedVolts ** 2 / mat.ratedWatts;
-
-/** The code of the region counts heating of three hours and more as continuous: 80 % of the rating. */
-export const continuousRule = (region: FloorSurvey['region']): boolean => region === 'NA';
 
 /** The latest reading: at connection, else after tiling, else before. */
 export function latestOhms(mat: Mat): number | null {

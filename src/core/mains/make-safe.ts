@@ -16,23 +16,32 @@ export interface ProveStep {
 }
 
 const DEAD_VOLTS = 5;
-const PAIRS = [
-  ['L', 'N'],
-  ['L', 'E'],
-  ['N', 'E'],
-] as const;
+/** Two points that must be dead to each other. */
+export interface DeadPair {
+  a: string;
+  b: string;
+  what: string;
+}
+
+const PAIRS: readonly DeadPair[] = (
+  [
+    ['L', 'N'],
+    ['L', 'E'],
+    ['N', 'E'],
+  ] as const
+).map(([a, b]) => ({ a: `box.${a}`, b: `box.${b}`, what: `${a} to ${b} where you work` }));
 
 /** @param low volts of a known live source at least: 200 on a 230 V supply, 100 where 120 V is usual */
-export const proveSteps = (low: number): readonly ProveStep[] => [
+export const proveSteps = (low: number, pairs: readonly DeadPair[] = PAIRS): readonly ProveStep[] => [
   { id: PROVE_BEFORE, measure: PROVE_BEFORE, what: 'Tester on a known live source', low, high: 300 },
-  ...PAIRS.map(([a, b]) => ({
-    id: `dead-${a}-${b}`,
+  ...pairs.map(({ a, b, what }) => ({
+    id: pairs === PAIRS ? `dead-${a.slice(4)}-${b.slice(4)}` : `dead-${a}-${b}`,
     measure: 'dead',
-    what: `${a} to ${b} where you work`,
+    what,
     low: 0,
     high: DEAD_VOLTS,
-    a: `box.${a}`,
-    b: `box.${b}`,
+    a,
+    b,
   })),
   { id: PROVE_AFTER, measure: PROVE_AFTER, what: 'Tester on the known live source again', low, high: 300 },
 ];
@@ -51,8 +60,13 @@ const ALL = pairKey(undefined, undefined);
 /**
  * @param touched something is there to be touched: not proved is then a blocker, and a caution once it was powered
  */
-export function checkMainsSafe(job: Job, liveAtLeast = 200, touched = true): MainsSafe {
-  const steps = proveSteps(liveAtLeast);
+export function checkMainsSafe(
+  job: Pick<Job, 'readings' | 'powerUp'>,
+  liveAtLeast = 200,
+  touched = true,
+  pairs?: readonly DeadPair[],
+): MainsSafe {
+  const steps = proveSteps(liveAtLeast, pairs);
   const findings: Finding[] = [];
   const series = deadSeries(job, { deadVolts: DEAD_VOLTS, proofAtLeast: liveAtLeast, liveIsProof: false });
   const key = (r: ReadingEntry): string => pairKey(r.a, r.b);

@@ -45,7 +45,18 @@ export interface TestPlan {
   wait: { seconds: number; label: string } | null;
   caution?: string;
   measures: MeasurePlan[];
+  /** How a machine does it, where the family leaves that to the common runner. */
+  machine?: readonly MachineStep[];
 }
+
+/** One thing a machine does or reads at a simulated appliance. */
+export type MachineStep =
+  | { act: Readonly<Record<string, string | number | boolean>> }
+  | { supply: boolean }
+  | { wait: number }
+  /** Keeps what is shown, to read a rise from. */
+  | { mark: string }
+  | { take: string; from: 'volts' | 'ohms' | { shows: string } | { risen: string } };
 
 export interface MeasureResult extends MeasurePlan {
   readings: (Reading & { id: string })[];

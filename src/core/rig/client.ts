@@ -16,6 +16,8 @@ export interface RigClient {
   /** Heated floors: what is set, tested or taken out at the thermostat; the supply on or off. */
   floor: (change: SetFloor) => Promise<RigState>;
   supply: (on: boolean) => Promise<RigState>;
+  /** Appliances of other families: what is done at them, by name. */
+  act: (change: Readonly<Record<string, string | number | boolean>>) => Promise<RigState>;
   pair: () => Promise<{ ok: boolean; reason?: string }>;
   register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
 }

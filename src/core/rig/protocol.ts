@@ -101,6 +101,8 @@ export const RigState = z.object({
   plant: PlantState.optional(),
   /** Present for a heated floor. */
   floor: FloorRigState.optional(),
+  /** What an appliance of another family shows, each by its name. */
+  shows: z.record(z.string().max(40), z.union([z.number(), z.boolean(), z.string()])).optional(),
 });
 export type RigState = z.infer<typeof RigState>;
 
@@ -112,6 +114,9 @@ export const LoadHouse = z.strictObject({
   outdoorCelsius: z.number().min(-40).max(50).default(24),
   roomCelsius: z.number().min(-10).max(45).default(21),
 });
+
+/** What is done at an appliance of another family: a setting turned, a switch thrown, by name. */
+export const Act = z.record(z.string().max(40), z.union([z.number(), z.boolean(), z.string().max(60)]));
 
 export const SetSupply = z.strictObject({ on: z.boolean() });
 export const SetThermostat = z.strictObject({

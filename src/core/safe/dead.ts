@@ -18,7 +18,7 @@ const ISOLATED: ReadonlySet<string> = new Set(['off', 'isolated']);
 const POWERED: ReadonlySet<string> = new Set(['power-up', 'set-up', 'week', 'proof', 'hand-over']);
 
 /** The supply has rightly been on again since: the display was judged, or something was read with power. */
-export const poweredAgain = (job: Job): boolean =>
+export const poweredAgain = (job: Pick<Job, 'powerUp' | 'readings'>): boolean =>
   job.powerUp.display !== undefined || readingsInTime(job, (r) => POWERED.has(r.stop ?? '')).length > 0;
 
 export interface DeadRules {
@@ -44,7 +44,7 @@ export interface DeadSeries {
  * The series: what was read at Make safe, whatever was read in a state that claims isolation, and what was
  * read before power-up after the first dead reading: by then somebody may have switched it on again.
  */
-export function deadSeries(job: Job, rules: DeadRules): DeadSeries {
+export function deadSeries(job: Pick<Job, 'powerUp' | 'readings'>, rules: DeadRules): DeadSeries {
   const volts = readingsInTime(job).filter(isVolts);
   const isDead = (r: ReadingEntry): boolean => Math.abs(r.value) <= rules.deadVolts;
   const firstDead = volts.find((r) => r.stop === 'make-safe' && !isProof(r) && isDead(r));

@@ -42,7 +42,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
 
 export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: TestResult }): ReactNode {
   const api = useJob();
-  const runTest = testRunner[api.job.family];
+  const runTest = testRunner(api.job.family);
   const [address, setAddress] = useState(() => (typeof window === 'undefined' ? DEFAULT_RIG : rigAddress()));
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);

@@ -65,6 +65,7 @@ export function rigClient(address: string): RigClient {
     demand: (demand) => state('/demand', demand),
     floor: (change) => state('/floor', change),
     supply: (on) => state('/supply', { on }),
+    act: (change) => state('/act', change),
     pair: async () => (await call(address, '/pair', {})) as { ok: boolean; reason?: string },
     register: async (code) => (await call(address, '/register', { code })) as { ok: boolean; reason?: string },
   };

@@ -1,0 +1,117 @@
+/**
+ * A survey as fields: one descriptor each. Limits and choices come from the survey's own schema and are never typed
+ * again; a question is a field that nobody filled.
+ */
+import * as z from 'zod';
+import type { SettingKey } from '../devices/sheet';
+import type { Question } from '../findings/finding';
+import type { StopId } from '../run';
+import type { DisplayQuantity } from '../units/display';
+
+type Tree = Record<string, unknown>;
+const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
+
+export interface Field<S> {
+  /** Where it stands in the survey, or in a row of it. */
+  path: readonly string[];
+  label: string;
+  /** Of a figure. */
+  quantity?: DisplayQuantity;
+  /** Choices in words, by the schema's own values; `means` is what follows from one. */
+  words?: Readonly<Record<string, string>>;
+  means?: Readonly<Record<string, string>>;
+  help?: string;
+  /** Whether it is to be seen in this survey; always without. */
+  shown?: (survey: S) => boolean;
+  /** Asked for while nobody filled it, and it is to be seen. */
+  ask?: { code: string; stop: StopId; ask: string; how: string; about?: string[]; decides?: readonly SettingKey[] };
+}
+
+/** Things of one kind that a survey holds several of: heaters, cables, switches. */
+export interface Rows<S> {
+  /** The collection's name in the survey. */
+  at: string;
+  title: string;
+  /** "heater": what one is called, with its number where it has no name. */
+  one: string;
+  /** What is there as soon as one is added. */
+  fresh: Tree;
+  fields: readonly Field<S>[];
+}
+
+export interface FieldGroup<S> {
+  title: string;
+  fields: readonly Field<S>[];
+}
+
+export interface SurveyForm<S> {
+  groups: readonly FieldGroup<S>[];
+  rows: readonly Rows<S>[];
+}
+
+/** The schema of what stands at a path, wrappers taken off; null where the path leads nowhere. */
+export function schemaAt(schema: z.core.$ZodType, path: readonly string[]): z.core.$ZodType | null {
+  let at: z.core.$ZodType = schema;
+  const bare = (): void => {
+    while (at instanceof z.ZodOptional || at instanceof z.ZodPrefault || at instanceof z.ZodDefault) at = at.unwrap();
+  };
+  bare();
+  for (const step of path) {
+    if (at instanceof z.ZodRecord) at = at.valueType;
+    else if (at instanceof z.ZodObject) {
+      const inner: z.core.$ZodType | undefined = at.shape[step];
+      if (!inner) return null;
+      at = inner;
+    } else return null;
+    bare();
+  }
+  return at;
+}
+
+export type FieldKind =
+  | { kind: 'figure'; low: number; high: number }
+  | { kind: 'choice'; values: readonly string[] }
+  | { kind: 'truth' }
+  | { kind: 'text' };
+
+/** What a field is, off the schema; throws a RangeError for a path that leads nowhere. */
+export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldKind {
+  const at = schemaAt(schema, path);
+  if (at instanceof z.ZodNumber) return { kind: 'figure', low: at.minValue ?? -1e9, high: at.maxValue ?? 1e9 };
+  if (at instanceof z.ZodEnum) return { kind: 'choice', values: at.options.map(String) };
+  if (at instanceof z.ZodBoolean) return { kind: 'truth' };
+  if (at instanceof z.ZodString) return { kind: 'text' };
+  throw new RangeError(`no field at ${path.join('.')}`);
+}
+
+export const valueAt = (tree: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((at, step) => (isTree(at) ? at[step] : undefined), tree);
+
+/** The questions a form still asks of a survey. @param schema of the survey as it is seen */
+export function fieldQuestions<S>(form: SurveyForm<S>, schema: z.core.$ZodType, survey: S): Question[] {
+  return form.groups
+    .flatMap((g) => g.fields)
+    .flatMap((f): Question[] => {
+      if (!f.ask || (f.shown && !f.shown(survey)) || valueAt(survey, f.path) !== undefined) return [];
+      const kind = kindOf(schema, f.path);
+      const values = kind.kind === 'choice' ? kind.values : [];
+      const { code, stop, ask, how, about = [], decides } = f.ask;
+      return [
+        {
+          code,
+          stop,
+          about,
+          ask,
+          how,
+          field: f.path,
+          answers: values.map((value) => ({
+            value,
+            label: f.words?.[value] ?? value,
+            means: f.means?.[value] ?? '',
+          })),
+          needed: true,
+          ...(decides ? { decides } : {}),
+        },
+      ];
+    });
+}

@@ -1,0 +1,179 @@
+'use client';
+
+/** A survey's fields as their descriptors say: one renderer for every family; limits and choices are the schema's. */
+import { type Field, kindOf, type Rows, type SurveyForm, schemaAt, valueAt } from '@core/family/field';
+import { SURVEYS } from '@core/family/surveys';
+import { applyChanges } from '@core/job/changes';
+import type { Family, SeenJob } from '@core/job/schema';
+import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
+import type { ReactNode } from 'react';
+import { Choice, TextField, Tick } from '../../ui/fields';
+import { FigureField } from '../../ui/figure-field';
+import { type FamilyApi, useFamily } from '../shell/family-job';
+import './fields.css';
+
+type Put = (label: string, path: readonly string[], value: unknown) => void;
+
+/** The one way a field is written. */
+function usePut<F extends Family>(api: FamilyApi<F>): Put {
+  return (label, path, value) =>
+    api.change(label, (j) => {
+      const changes = [{ path: ['survey', ...path], ...(value === undefined ? {} : { to: value }) }];
+      // The path is a descriptor's: it leads into the survey, and the schema judges what stands there.
+      return applyChanges(j as unknown as object, changes).value as unknown as SeenJob<F>;
+    });
+}
+
+export function SurveyFields<F extends Family>({
+  family,
+  form,
+}: {
+  family: F;
+  form: SurveyForm<SeenJob<F>['survey']>;
+}): ReactNode {
+  const api = useFamily(family);
+  return (
+    <>
+      {form.rows.map((rows) => (
+        <RowsPanel key={rows.at} family={family} rows={rows} />
+      ))}
+      {form.groups.map((g) => {
+        const fields = g.fields.filter((f) => f.shown?.(api.job.survey) ?? true);
+        return fields.length === 0 ? null : (
+          <section key={g.title} className="panel stack">
+            <h2>{g.title}</h2>
+            <Fields api={api} fields={fields} at={[]} of="" />
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+/** Figures and texts side by side, choices each on a line of its own. */
+function Fields<F extends Family>({
+  api,
+  fields,
+  at,
+  of,
+}: {
+  api: FamilyApi<F>;
+  fields: readonly Field<SeenJob<F>['survey']>[];
+  at: readonly string[];
+  of: string;
+}): ReactNode {
+  const kinds = fields.map((field) => ({ field, kind: kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]) }));
+  const wide = (k: { kind: string }): boolean => k.kind === 'choice' || k.kind === 'truth';
+  const one = ({ field }: (typeof kinds)[number]): ReactNode => (
+    <OneField key={field.path.join('.')} api={api} field={field} at={at} of={of} />
+  );
+  return (
+    <>
+      {kinds.some((k) => !wide(k.kind)) ? (
+        <div className="field-grid">{kinds.filter((k) => !wide(k.kind)).map(one)}</div>
+      ) : null}
+      {kinds.filter((k) => wide(k.kind)).map(one)}
+    </>
+  );
+}
+
+function OneField<F extends Family>({
+  api,
+  field,
+  at,
+  of,
+}: {
+  api: FamilyApi<F>;
+  field: Field<SeenJob<F>['survey']>;
+  at: readonly string[];
+  of: string;
+}): ReactNode {
+  const { job, sealed } = api;
+  const put = usePut(api);
+  const path = [...at, ...field.path];
+  const kind = kindOf(SURVEYS[job.family].seen, path);
+  const value = valueAt(job.survey, path);
+  const label = of ? `${of}: ${field.label}` : field.label;
+  switch (kind.kind) {
+    case 'figure':
+      return (
+        <FigureField
+          label={field.label}
+          {...(of ? { of } : {})}
+          quantity={field.quantity ?? 'plain'}
+          units={job.units}
+          low={kind.low}
+          high={kind.high}
+          value={typeof value === 'number' ? value : undefined}
+          disabled={sealed}
+          {...(field.help ? { hint: field.help } : {})}
+          onTake={(v) => put(label, path, v)}
+        />
+      );
+    case 'choice':
+      return (
+        <Choice
+          label={field.label}
+          value={typeof value === 'string' ? value : undefined}
+          disabled={sealed}
+          options={kind.values.map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
+          onChoose={(v) => put(`${label}: ${field.words?.[v] ?? v}`, path, v === value ? undefined : v)}
+        />
+      );
+    case 'truth':
+      return (
+        <Tick
+          checked={value === true}
+          disabled={sealed}
+          note={field.help}
+          onToggle={(on) => put(`${on ? '' : 'Not: '}${label}`, path, on || undefined)}
+        >
+          {field.label}
+        </Tick>
+      );
+    default:
+      return (
+        <TextField
+          label={field.label}
+          value={typeof value === 'string' ? value : undefined}
+          disabled={sealed}
+          onCommit={(v) => put(label, path, v || undefined)}
+        />
+      );
+  }
+}
+
+function RowsPanel<F extends Family>({ family, rows }: { family: F; rows: Rows<SeenJob<F>['survey']> }): ReactNode {
+  const api = useFamily(family);
+  const { job, sealed, lit } = api;
+  const put = usePut(api);
+  const all = Object.entries((valueAt(job.survey, [rows.at]) ?? {}) as Record<string, { name?: string }>);
+  const named = (row: { name?: string }, i: number): string => row.name ?? `${rows.one} ${i + 1}`;
+  const full = schemaAt(SURVEYS[job.family].seen, [rows.at]) === null;
+  return (
+    <section className="panel stack">
+      <h2>{rows.title}</h2>
+      {all.map(([id, row], i) => (
+        <article
+          key={id}
+          className={`survey-row${lit.has(`${rows.at}:${id}`) ? ' lit' : ''}`}
+          aria-label={named(row, i)}
+        >
+          <div className="row">
+            <b>{named(row, i)}</b>
+            <Button disabled={sealed} onClick={() => put(`Take out ${named(row, i)}`, [rows.at, id], undefined)}>
+              Take out
+            </Button>
+          </div>
+          <Fields api={api} fields={rows.fields} at={[rows.at, id]} of={named(row, i)} />
+        </article>
+      ))}
+      <div className="row">
+        <Button disabled={sealed || full} onClick={() => put(`Another ${rows.one}`, [rows.at, nanoid(5)], rows.fresh)}>
+          {all.length === 0 ? `Add a ${rows.one}` : `Another ${rows.one}`}
+        </Button>
+      </div>
+    </section>
+  );
+}
