@@ -2,14 +2,10 @@
  * The floor as it is wired, as a circuit: supply, device with its relay, contactor, mats, screens and probe. It says
  * what a meter reads between any two points, as a band over everything the surveys leave open (one or two poles
  * switched by relay and breaker, the spread of the ohms).
- *
- * Legs: where both conductors of the supply are live (240 V of opposed legs, 208 V of two phases) the voltage of a
- * point is x·L + y·N with real x and y, because everything here is a resistance; the angle between L and N is put in
- * at the end: |U|² = (x·L)² + (y·N)² + 2·x·y·L·N·cos.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
-import { CircuitSolver } from '../circuit/solve';
 import type { FloorCore, FloorSurvey } from '../job/floor-schema';
+import { between, type Legs, legSource, legsOf } from '../mains/legs';
 import { nominalVolts } from '../mains/supply';
 import { type FloorLoad, latestOhms, OHMS_BAND, ratedOhms } from './load';
 import { floorPointWords } from './points';
@@ -59,12 +55,10 @@ export function floorPoints(survey: FloorSurvey, sheet: FloorSheet | null): { va
   ].map((value) => ({ value, label: floorPointWords(survey, value) ?? value }));
 }
 
-/** Volts of L and N to earth, and the cosine between them. */
-function legs(survey: FloorSurvey, volts: number): { l: number; n: number; cos: number } {
+/** North America's 240 and 208 V are two hots; elsewhere the second conductor is at earth. */
+function legs(survey: FloorSurvey, volts: number): Legs {
   const nominal = nominalVolts(volts);
-  if (survey.region === 'NA' && nominal === 240) return { l: volts / 2, n: volts / 2, cos: -1 };
-  if (survey.region === 'NA' && nominal === 208) return { l: volts / Math.sqrt(3), n: volts / Math.sqrt(3), cos: -0.5 };
-  return { l: volts, n: 0, cos: 0 };
+  return legsOf(volts, survey.region === 'NA' && (nominal === 240 || nominal === 208));
 }
 
 /** What nobody has looked at and a reading must not depend on, and which end of the ohms' spread is taken. */
@@ -106,20 +100,7 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, both: boolean)
   };
   for (const leg of ['L', 'N'] as const) {
     if (leg === 'N' && !both) ohms('line.N', EARTH, CLOSED_OHMS);
-    else
-      elements.push({
-        id: leg,
-        name: leg,
-        a: `line.${leg}`,
-        b: EARTH,
-        kind: 'source',
-        // One volt: the leg's own voltage is put in where its share is known.
-        volts: 1,
-        ohms: CLOSED_OHMS,
-        phase: 1,
-        ratedVA: 1e5,
-        supply: leg,
-      });
+    else elements.push(legSource(leg, `line.${leg}`, EARTH));
     if (leg === 'N' && v.neutralStays) ohms('line.N', 'supply.N', CLOSED_OHMS);
     else contact(`line.${leg}`, `supply.${leg}`, 'supply');
   }
@@ -196,22 +177,14 @@ export function floorExpects(
   const energised = state === 'idle' || state === 'heating';
   // Ohms on a live circuit are no reading.
   if (quantity === 'ohms' && energised) return null;
-  const { l, n, cos } = legs(floor.survey, floor.load.supplyVolts);
+  const at = legs(floor.survey, floor.load.supplyVolts);
+  const { l, n } = at;
+  const controls = new Set(CONTROLS[state]);
   const seen: Expected[] = VARIANTS.map((v) => {
-    const solver = new CircuitSolver(netlist(floor, v, state === 'apart', n > 0));
-    if (!solver.has(a) || !solver.has(b)) return { low: 0, high: Number.POSITIVE_INFINITY };
-    const controls = new Set(CONTROLS[state]);
-    const share = (off: readonly string[]): { volts: number; ohms: number } => {
-      const solution = solver.solve({ controls, suppliesOff: new Set(off) });
-      const pair = solver.probeAll([a, b], solution).at(0, 1);
-      return { volts: (solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0), ohms: pair?.ohms ?? OPEN_OHMS };
-    };
-    const byL = share(['N']);
-    if (quantity === 'ohms') return { low: byL.ohms, high: byL.ohms };
-    const x = byL.volts * l;
-    const y = n > 0 ? share(['L']).volts * n : 0;
-    const volts = Math.sqrt(Math.max(0, x * x + y * y + 2 * x * y * cos));
-    return byL.ohms > FLOATS_OHMS ? { low: 0, high: Math.max(l + n, volts) } : { low: volts, high: volts };
+    const read = between(netlist(floor, v, state === 'apart', n > 0), at, controls, a, b);
+    if (!read) return { low: 0, high: Number.POSITIVE_INFINITY };
+    if (quantity === 'ohms') return { low: read.ohms, high: read.ohms };
+    return read.ohms > FLOATS_OHMS ? { low: 0, high: Math.max(l + n, read.volts) } : { low: read.volts, high: read.volts };
   });
   const low = Math.min(...seen.map((s) => s.low));
   const high = Math.max(...seen.map((s) => s.high));
