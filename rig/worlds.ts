@@ -3,6 +3,7 @@ import type { Family, Job } from '../src/core/job/schema';
 import type { RigState } from '../src/core/rig/protocol';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
+import { HeaterWorld } from './heater-world';
 import { World } from './world';
 
 /** An appliance whose whole interface is what can be done at it, what it shows, and what a meter reads. */
@@ -32,6 +33,7 @@ const WORLDS: Readonly<Record<Family, (wish: Wish) => AnyWorld>> = {
   '24v': ({ job, faults, outdoorCelsius, roomCelsius }) => new World(job, faults, outdoorCelsius, roomCelsius),
   boiler: ({ job, faults }) => new BoilerWorld(job, faults),
   floor: ({ job, faults }) => new FloorWorld(job, faults),
+  heater: ({ job, faults }) => new HeaterWorld(job, faults),
 };
 
 export const worldOf = (wish: Wish): AnyWorld => WORLDS[wish.job.family](wish);

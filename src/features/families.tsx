@@ -29,6 +29,13 @@ const FLOOR: Partial<Record<StopId, ComponentType>> = {
   week: dynamic(() => import('./floor/week').then((m) => m.FloorWeek)),
 };
 
+const HEATER: Partial<Record<StopId, ComponentType>> = {
+  survey: dynamic(() => import('./heater/stops').then((m) => m.HeaterSurveyScreen)),
+  decide: dynamic(() => import('./heater/stops').then((m) => m.HeaterDecide)),
+  connect: dynamic(() => import('./heater/stops').then((m) => m.HeaterConnect)),
+  'power-up': dynamic(() => import('./heater/stops').then((m) => m.HeaterPowerUp)),
+};
+
 const LOW_VOLTAGE: FamilyScreens['stops'] = {
   'make-safe': dynamic(() => import('./make-safe/make-safe').then((m) => m.MakeSafe)),
   survey: dynamic(() => import('./survey/survey').then((m) => m.Survey)),
@@ -63,6 +70,12 @@ export const FAMILY_SCREENS: Readonly<Record<Family, FamilyScreens>> = {
     known: 'A wiring centre, valves and a cylinder, or a wall-hung boiler; 230 V or a dry pair.',
     stops: BOILER,
     besideProof: dynamic(() => import('./boiler/water-panel').then((m) => m.WaterPanel)),
+  },
+  heater: {
+    name: 'Electric heaters',
+    known: 'Baseboards, convectors or panels; thick cores in the wall box, no letters, no transformer.',
+    stops: HEATER,
+    besideProof: null,
   },
   floor: {
     name: 'Electric floor',

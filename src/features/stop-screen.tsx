@@ -11,6 +11,7 @@ import { useJob } from './shell/job-context';
 const SCREENS: Partial<Record<StopId, ComponentType>> = {
   arrive: dynamic(() => import('./arrive/arrive').then((m) => m.Arrive)),
   'make-safe': dynamic(() => import('./mains/make-safe').then((m) => m.MainsMakeSafe)),
+  'set-up': dynamic(() => import('./plain/set-up').then((m) => m.PlainSetUp)),
   week: dynamic(() => import('./week/week').then((m) => m.Week)),
   proof: dynamic(() => import('./proof/proof').then((m) => m.Proof)),
   'hand-over': dynamic(() => import('./hand-over/hand-over').then((m) => m.HandOver)),

@@ -72,6 +72,8 @@ export const SettingKey = z.enum([
   'lock',
   'clock',
   'damp.guard',
+  'heater.cycle',
+  'heater.most',
 ]);
 
 /** Where the setting is on this device: a numbered function, a path through its menus, or a switch in its case. */

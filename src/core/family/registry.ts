@@ -1,6 +1,7 @@
 /** The only list of families in the core, and what follows from it: the shape of everything derived. */
 import { boilerFamily } from '../boiler/module';
 import { floorFamily } from '../floor/module';
+import { heaterFamily } from '../heater/module';
 import { seen } from '../job/measured';
 import type { Family, Job } from '../job/schema';
 import { lowVoltageFamily } from '../lowvoltage/module';
@@ -11,6 +12,7 @@ const MODULES = {
   '24v': lowVoltageFamily,
   boiler: boilerFamily,
   floor: floorFamily,
+  heater: heaterFamily,
 } as const;
 
 export type OwnOf<F extends Family> = ReturnType<(typeof MODULES)[F]['derive']>['own'];

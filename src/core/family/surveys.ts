@@ -1,6 +1,7 @@
 /** What each family's survey holds: the list of families that the job's shape is made of. */
 import * as z from 'zod';
 import { floorPointWords } from '../floor/points';
+import { HEATER_MEASURED, Heaters, HeatersKept, heaterPointWords } from '../heater/survey';
 import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
 import { FLOOR_ANSWERS, FLOOR_MEASURED, FloorKept, FloorSurvey } from '../job/floor-schema';
 import type { MeasuredLeaf } from '../job/measured-leaf';
@@ -39,6 +40,8 @@ export const SURVEYS = {
     answers: BOILER_ANSWERS,
     pointWords: (): string | null => null,
   },
+  /** Electric heaters on line voltage. */
+  heater: { kept: HeatersKept, seen: Heaters, measured: HEATER_MEASURED, answers: {}, pointWords: heaterPointWords },
   /** Electric floor heating. */
   floor: {
     kept: FloorKept,

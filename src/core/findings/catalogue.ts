@@ -6,6 +6,7 @@ import { amps, fixed, listed, voltAmps, volts } from '../units/units';
 import { BOILER_FINDINGS } from './boiler.catalogue';
 import { entry, type None } from './entry';
 import { FLOOR_FINDINGS } from './floor.catalogue';
+import { HEATER_FINDINGS } from './heater.catalogue';
 import { LOWVOLTAGE_FINDINGS } from './lowvoltage.catalogue';
 import { MAINS_FINDINGS } from './mains.catalogue';
 
@@ -364,6 +365,7 @@ export const CATALOGUE = {
   ...MAINS_FINDINGS,
   ...BOILER_FINDINGS,
   ...FLOOR_FINDINGS,
+  ...HEATER_FINDINGS,
 
   // The second cable
   'outdoor.missing-conductor': entry<{ terminals: string[] }>(

@@ -184,7 +184,9 @@ export function floorExpects(
     const read = between(netlist(floor, v, state === 'apart', n > 0), at, controls, a, b);
     if (!read) return { low: 0, high: Number.POSITIVE_INFINITY };
     if (quantity === 'ohms') return { low: read.ohms, high: read.ohms };
-    return read.ohms > FLOATS_OHMS ? { low: 0, high: Math.max(l + n, read.volts) } : { low: read.volts, high: read.volts };
+    return read.ohms > FLOATS_OHMS
+      ? { low: 0, high: Math.max(l + n, read.volts) }
+      : { low: read.volts, high: read.volts };
   });
   const low = Math.min(...seen.map((s) => s.low));
   const high = Math.max(...seen.map((s) => s.high));

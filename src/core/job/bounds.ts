@@ -23,6 +23,9 @@ export const MOST = {
   cores: 48,
   mats: 24,
   loads: 40,
+  cables: 6,
+  heaters: 24,
+  switches: 12,
 } as const;
 
 export const key = z

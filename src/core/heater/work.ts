@@ -1,0 +1,179 @@
+/** The work at the box in its order, what goes on which terminal, and what to bring. */
+import { type Finding, finding } from '../findings/finding';
+import type { DeadPair } from '../mains/make-safe';
+import { coresOf } from './circuit';
+import type { HeaterLoad } from './load';
+import { cableName, type Wall } from './roles';
+import type { HeaterSheet, TerminalUse } from './sheet';
+import { type HeaterSurvey, heaterPointWords } from './survey';
+
+export interface TerminalPlan {
+  terminal: string;
+  use: TerminalUse;
+  /** Core that is meant, "c1.2"; null where no core is. */
+  core: string | null;
+  says: string;
+  found: string | null;
+  good: boolean | null;
+}
+
+const USE_WORDS: Record<TerminalUse, string> = {
+  'supply-1': 'supply',
+  'supply-2': 'supply, other conductor',
+  'load-1': 'load',
+  'load-2': 'load, other conductor',
+  neutral: 'neutral',
+  earth: 'earth',
+};
+
+const bare = (point: string): string => point.replace(/^cable\./, '');
+const usesOf = (use: TerminalUse): 'supply' | 'load' | 'other' =>
+  use.startsWith('supply') || use === 'neutral' ? 'supply' : use.startsWith('load') ? 'load' : 'other';
+
+/** Which core is the neutral: the one at earth potential. */
+function neutralFirst(survey: HeaterSurvey, wall: Wall): boolean {
+  const cable = wall.supply ? survey.cables[wall.supply.id] : undefined;
+  return (cable?.firstToEarth ?? 1e3) < (cable?.secondToEarth ?? 1e3);
+}
+
+export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterSheet): TerminalPlan[] {
+  const cores = coresOf(wall);
+  const swapped = wall.twoHots === false && wall.kind === 'four-core' && neutralFirst(survey, wall);
+  const [hot, other] = cores ? (swapped ? [cores.supply[1], cores.supply[0]] : cores.supply) : [];
+  const meant = (use: TerminalUse): string | null => {
+    if (!cores) return null;
+    if (use === 'supply-1') return hot ?? null;
+    if (use === 'supply-2' || use === 'neutral') return wall.kind === 'two-core' ? null : (other ?? null);
+    if (use === 'load-1') return cores.load[0];
+    if (use === 'load-2') return wall.kind === 'two-core' ? null : cores.load[1];
+    return null;
+  };
+  const pair = (core: string | null): string | null => core && (core.split('.')[0] ?? null);
+  return Object.entries(sheet.terminals).map(([terminal, use]) => {
+    const point = meant(use);
+    const core = point && bare(point);
+    const found = survey.landed[terminal] ?? null;
+    // Either core of a pair serves either of its two terminals, but a neutral is a neutral.
+    const either = wall.kind === 'four-core' && use !== 'neutral' && wall.twoHots !== false;
+    const good =
+      found === null
+        ? null
+        : core === null
+          ? false
+          : either
+            ? pair(found) === pair(core)
+            : found === core || (usesOf(use) === 'load' && wall.kind === 'four-core' && pair(found) === pair(core));
+    return {
+      terminal,
+      use,
+      core,
+      says: point ? (heaterPointWords(survey, point) ?? point) : USE_WORDS[use],
+      found,
+      good,
+    };
+  });
+}
+
+export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly TerminalPlan[]): Finding[] {
+  return plan.flatMap((t) =>
+    t.found !== null && t.good === false
+      ? [
+          finding(
+            wall.load &&
+              usesOf(t.use) !== 'other' &&
+              t.found.split('.')[0] === (usesOf(t.use) === 'load' ? wall.supply : wall.load)?.id
+              ? 'heater.exchanged'
+              : 'heater.miswired',
+            { terminal: t.terminal, found: heaterPointWords(survey, `cable.${t.found}`) ?? t.found, meant: t.says },
+            [`terminal:${t.terminal}`],
+            'as landed',
+          ),
+        ]
+      : [],
+  );
+}
+
+export function heaterSteps(
+  survey: HeaterSurvey,
+  wall: Wall,
+  sheet: HeaterSheet,
+  load: HeaterLoad,
+  contactor: boolean,
+): { id: string; what: string }[] {
+  const plan = terminalPlan(survey, wall, sheet).filter((t) => t.core !== null);
+  const free =
+    wall.kind === 'four-core' && (sheet.needs === 'neutral' || (sheet.poles === 1 && sheet.needs === 'series'));
+  return [
+    { id: 'earth', what: 'Earth first: every earth in the box together, and to the box or plate where it has a screw' },
+    ...plan.map((t) => ({ id: `t-${t.terminal}`, what: `${t.says} to ${t.terminal}` })),
+    ...(free
+      ? [{ id: 'through', what: 'The other supply core to the other load core, by a connector behind the device' }]
+      : []),
+    ...(contactor
+      ? [{ id: 'contactor', what: 'Contactor: its coil to the load cores, its contacts between supply and heaters' }]
+      : []),
+    ...(load.units.length > 1
+      ? [
+          {
+            id: 'parallel',
+            what: `${load.units.length} heaters in parallel: first cores together, second cores together`,
+          },
+        ]
+      : []),
+    ...(survey.aluminium
+      ? [
+          {
+            id: 'aluminium',
+            what: 'Aluminium cores: connectors listed for aluminium to copper, torqued; never under a plain screw',
+          },
+        ]
+      : []),
+    { id: 'tug', what: 'Tug every core; no bare copper showing; insulation not under a screw' },
+    { id: 'seat', what: `Fold the cores, seat the device about 1.5 m up, away from the heater’s own warm air` },
+    { id: 'mark', what: 'Write its circuit beside the breaker' },
+  ];
+}
+
+export function heaterKit(
+  sheet: HeaterSheet | null,
+  contactor: boolean,
+  survey: HeaterSurvey,
+): { id: string; name: string; why: string }[] {
+  const kit = [
+    { id: 'tester', name: 'Two-pole tester and proving unit', why: 'prove, test, prove' },
+    { id: 'meter', name: 'Meter and clamp', why: 'which pair is which; amperes' },
+    { id: 'megger', name: 'Insulation tester, 500 V DC', why: 'heaters to earth' },
+    { id: 'lock', name: 'Lock and tag for the breaker', why: 'nobody switches it on' },
+    {
+      id: 'connectors',
+      name: 'Connectors for these cores',
+      why: survey.aluminium ? 'listed for aluminium' : 'short or parted cores',
+    },
+    { id: 'thermometer', name: 'Air thermometer', why: 'the room’s rise' },
+  ];
+  if (sheet) kit.push({ id: 'device', name: sheet.name, why: 'the device itself' });
+  if (contactor)
+    kit.push({ id: 'contactor', name: 'Contactor and its enclosure', why: 'more than the device carries' });
+  return kit;
+}
+
+/** Every pair of the box that must be dead: within each cable, across them, and each core to earth. */
+export function deadPairs(survey: HeaterSurvey): DeadPair[] | undefined {
+  const ids = Object.keys(survey.cables);
+  if (ids.length === 0) return undefined;
+  const name = (id: string): string => cableName(survey, id);
+  const within = ids.map((id) => ({ a: `cable.${id}.1`, b: `cable.${id}.2`, what: `${name(id)}, core to core` }));
+  const across = ids.slice(1).map((id, i) => ({
+    a: `cable.${ids[i]}.1`,
+    b: `cable.${id}.1`,
+    what: `${name(ids[i] ?? '')} to ${name(id)}, first cores`,
+  }));
+  const earth = ids.flatMap((id) =>
+    (['1', '2'] as const).map((c) => ({
+      a: `cable.${id}.${c}`,
+      b: 'earth',
+      what: `${name(id)}, ${c === '1' ? 'first' : 'second'} core to earth`,
+    })),
+  );
+  return [...within, ...across, ...earth];
+}
