@@ -12,6 +12,7 @@ import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { startingWeek } from '../src/core/week/week';
 import { floorJobs } from './floor-jobs';
+import { heaterJobs } from './heater-jobs';
 import { arrived, BY, type DemoJob, file, provedDead, reading } from './parts';
 
 /** Supply off, heard and measured. */
@@ -441,6 +442,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
 
   return [
     ...(await floorJobs()),
+    ...(await heaterJobs()),
     { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonageProved },
     { id: 'demo-school', at: '2026-11-24T17:20:00.000Z', job: schoolRoom },
     { id: 'demo-flat7', at: '2026-11-24T17:10:00.000Z', job: harbourFlat },

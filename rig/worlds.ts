@@ -2,6 +2,7 @@
 import type { Family, Job } from '../src/core/job/schema';
 import type { RigState } from '../src/core/rig/protocol';
 import { BoilerWorld } from './boiler-world';
+import { ContactWorld } from './contact-world';
 import { FloorWorld } from './floor-world';
 import { HeaterWorld } from './heater-world';
 import { World } from './world';
@@ -34,6 +35,7 @@ const WORLDS: Readonly<Record<Family, (wish: Wish) => AnyWorld>> = {
   boiler: ({ job, faults }) => new BoilerWorld(job, faults),
   floor: ({ job, faults }) => new FloorWorld(job, faults),
   heater: ({ job, faults }) => new HeaterWorld(job, faults),
+  contact: ({ job, faults }) => new ContactWorld(job, faults),
 };
 
 export const worldOf = (wish: Wish): AnyWorld => WORLDS[wish.job.family](wish);

@@ -36,6 +36,13 @@ const HEATER: Partial<Record<StopId, ComponentType>> = {
   'power-up': dynamic(() => import('./heater/stops').then((m) => m.HeaterPowerUp)),
 };
 
+const CONTACT: Partial<Record<StopId, ComponentType>> = {
+  survey: dynamic(() => import('./contact/stops').then((m) => m.ContactSurveyScreen)),
+  decide: dynamic(() => import('./contact/stops').then((m) => m.ContactDecide)),
+  connect: dynamic(() => import('./contact/stops').then((m) => m.ContactConnect)),
+  'power-up': dynamic(() => import('./contact/stops').then((m) => m.ContactPowerUp)),
+};
+
 const LOW_VOLTAGE: FamilyScreens['stops'] = {
   'make-safe': dynamic(() => import('./make-safe/make-safe').then((m) => m.MakeSafe)),
   survey: dynamic(() => import('./survey/survey').then((m) => m.Survey)),
@@ -75,6 +82,12 @@ export const FAMILY_SCREENS: Readonly<Record<Family, FamilyScreens>> = {
     name: 'Electric heaters',
     known: 'Baseboards, convectors or panels; thick cores in the wall box, no letters, no transformer.',
     stops: HEATER,
+    besideProof: null,
+  },
+  contact: {
+    name: 'Millivolt or dry contact',
+    known: 'A fireplace, wall furnace, boiler or unit heater that wants one contact closed: two thin leads.',
+    stops: CONTACT,
     besideProof: null,
   },
   floor: {

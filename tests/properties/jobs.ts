@@ -9,6 +9,8 @@ import { boilerJob } from '../arbitrary/boiler';
 import { askedFloor, floorJobOf } from '../arbitrary/floor';
 import { healthyBoiler, healthyFloor, healthyLowVoltage } from '../arbitrary/healthy';
 import { surveyJob } from '../arbitrary/low-voltage';
+import { contactJob, DRY, MILLIVOLT, OWN_24V } from '../support/contact';
+import { GOOD_HEATER, heaterJob } from '../support/heater';
 import { mainsDead, provedDead } from '../support/jobs';
 
 /** Jobs each property is tried on. */
@@ -31,6 +33,24 @@ export const FAMILIES: [string, fc.Arbitrary<Job>][] = [
   ],
 ];
 
+const wall = fc.constantFrom(
+  GOOD_HEATER.cables,
+  { c1: { liveVolts: 208, firstToEarth: 120, secondToEarth: 121 }, c2: { liveVolts: 0, ohms: 38.4 } },
+  { c1: GOOD_HEATER.cables.c1 },
+  { c1: { liveVolts: 239 } },
+);
+const heaters: fc.Arbitrary<Job> = fc
+  .tuple(wall, fc.constantFrom('hl2-twin', 'hs1-series', 'hn1-relay', 'hr1-box'), fc.constantFrom('si', 'us'))
+  .map(([cables, device, units]) => heaterJob({ cables }, { device, units, readings: mainsDead(240) }));
+const contacts: fc.Arbitrary<Job> = fc
+  .tuple(
+    fc.constantFrom<object>(MILLIVOLT, DRY, OWN_24V, {}, { appliance: 'millivolt' }),
+    fc.constantFrom('cb1-cell', 'cr2-radio', 'cp1-wired', 'ct1-thief'),
+    fc.constantFrom('si', 'us'),
+  )
+  .map(([survey, device, units]) => contactJob(survey, { device, units, readings: mainsDead(231) }));
+FAMILIES.push(['heaters', heaters], ['contact', contacts]);
+
 /** Jobs in order, of each family: what is planned for them must prove itself. */
 export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
   ['24 V', healthyLowVoltage.map((job) => provedDead(job))],
@@ -41,6 +61,36 @@ export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
       ...job,
       readings: { ...job.readings, ...mainsDead(seenAs(job, 'floor').survey.supplyVolts === 120 ? 121 : 231) },
     })),
+  ],
+  [
+    'heaters',
+    fc
+      .tuple(
+        fc.integer({ min: 500, max: 3600 }),
+        fc.constantFrom('hl2-twin', 'hs1-series', 'hr1-box'),
+        fc.constantFrom('si', 'us'),
+      )
+      .map(([ratedWatts, device, units]) =>
+        heaterJob(
+          {
+            cables: { ...GOOD_HEATER.cables, c2: { liveVolts: 0, ohms: 57_600 / ratedWatts } },
+            heaters: { h1: { ratedWatts, ratedVolts: 240, kind: 'baseboard' } },
+          },
+          { device, units, readings: mainsDead(240) },
+        ),
+      ),
+  ],
+  [
+    'contact',
+    fc
+      .tuple(
+        fc.constantFrom(MILLIVOLT, DRY, OWN_24V),
+        fc.integer({ min: 560, max: 800 }),
+        fc.constantFrom('cb1-cell', 'cr2-radio'),
+      )
+      .map(([survey, openMillivolts, device]) =>
+        contactJob('pileOhms' in survey ? { ...survey, openMillivolts } : survey, { device, readings: mainsDead(231) }),
+      ),
   ],
 ];
 

@@ -74,6 +74,7 @@ export const SettingKey = z.enum([
   'damp.guard',
   'heater.cycle',
   'heater.most',
+  'contact.swing',
 ]);
 
 /** Where the setting is on this device: a numbered function, a path through its menus, or a switch in its case. */

@@ -1,5 +1,6 @@
 /** The only list of families in the core, and what follows from it: the shape of everything derived. */
 import { boilerFamily } from '../boiler/module';
+import { contactFamily } from '../contact/module';
 import { floorFamily } from '../floor/module';
 import { heaterFamily } from '../heater/module';
 import { seen } from '../job/measured';
@@ -13,6 +14,7 @@ const MODULES = {
   boiler: boilerFamily,
   floor: floorFamily,
   heater: heaterFamily,
+  contact: contactFamily,
 } as const;
 
 export type OwnOf<F extends Family> = ReturnType<(typeof MODULES)[F]['derive']>['own'];

@@ -1,5 +1,6 @@
 /** What each family's survey holds: the list of families that the job's shape is made of. */
 import * as z from 'zod';
+import { CONTACT_MEASURED, Contact, ContactKept, contactPointWords } from '../contact/survey';
 import { floorPointWords } from '../floor/points';
 import { HEATER_MEASURED, Heaters, HeatersKept, heaterPointWords } from '../heater/survey';
 import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
@@ -42,6 +43,8 @@ export const SURVEYS = {
   },
   /** Electric heaters on line voltage. */
   heater: { kept: HeatersKept, seen: Heaters, measured: HEATER_MEASURED, answers: {}, pointWords: heaterPointWords },
+  /** Appliances that want nothing but a contact closed. */
+  contact: { kept: ContactKept, seen: Contact, measured: CONTACT_MEASURED, answers: {}, pointWords: contactPointWords },
   /** Electric floor heating. */
   floor: {
     kept: FloorKept,

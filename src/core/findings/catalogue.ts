@@ -4,6 +4,7 @@
  */
 import { amps, fixed, listed, voltAmps, volts } from '../units/units';
 import { BOILER_FINDINGS } from './boiler.catalogue';
+import { CONTACT_FINDINGS } from './contact.catalogue';
 import { entry, type None } from './entry';
 import { FLOOR_FINDINGS } from './floor.catalogue';
 import { HEATER_FINDINGS } from './heater.catalogue';
@@ -366,6 +367,7 @@ export const CATALOGUE = {
   ...BOILER_FINDINGS,
   ...FLOOR_FINDINGS,
   ...HEATER_FINDINGS,
+  ...CONTACT_FINDINGS,
 
   // The second cable
   'outdoor.missing-conductor': entry<{ terminals: string[] }>(

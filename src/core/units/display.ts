@@ -25,7 +25,8 @@ export type DisplayQuantity =
   | 'amps'
   | 'watts'
   | 'megohms'
-  | 'slack';
+  | 'slack'
+  | 'millivolts';
 
 const unit = (name: string, factor: number, decimals: number, offset = 0): DisplayUnit => ({
   unit: name,
@@ -50,6 +51,7 @@ const UNITS: Record<DisplayQuantity, Record<UnitSystem, DisplayUnit>> = {
   amps: { si: unit('A', 1, 1), us: unit('A', 1, 1) },
   watts: { si: unit('W', 1, 0), us: unit('W', 1, 0) },
   megohms: { si: unit('MΩ', 1, 2), us: unit('MΩ', 1, 2) },
+  millivolts: { si: unit('mV', 1, 0), us: unit('mV', 1, 0) },
   slack: { si: unit('mm', 1, 0), us: unit('in', 1 / 25.4, 1) },
 };
 

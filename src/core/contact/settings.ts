@@ -1,0 +1,50 @@
+/** What is entered on a device that closes one contact. */
+import { type AddSetting, type CanonicalSetting, option } from '../settings/canonical-setting';
+import type { ContactSheet } from './sheet';
+import type { ContactJob } from './survey-job';
+
+export function contactSettings(job: ContactJob, sheet: ContactSheet): CanonicalSetting[] {
+  const settings: CanonicalSetting[] = [];
+  const add: AddSetting = (key, name, value, why, options, wrong = []) => {
+    settings.push({ key, name, value, why, options, wrong });
+  };
+  const { appliance, looks } = job.survey;
+  const slow = looks === 'boiler';
+  if (appliance)
+    add(
+      'contact.swing',
+      'Swing',
+      slow ? 'narrow' : 'usual',
+      slow ? 'water answers late: a narrow band keeps it even' : 'a gas burner should run some minutes at a time',
+      [option('narrow'), option('usual'), option('wide')],
+      appliance === 'millivolt'
+        ? [{ value: 'narrow', why: 'the burner would start many times an hour, and its valve wears' }]
+        : [],
+    );
+  const reach = sheet.schedule.times === 'reach-by';
+  add(
+    'start.adaptive',
+    'Early start',
+    reach ? 'on' : 'off',
+    reach ? 'times in the week are when the room is to be warm' : 'a time entered is when it starts',
+    [option('on'), option('off')],
+    reach ? [] : [{ value: 'on', why: 'it starts at the time entered, and would start earlier still' }],
+  );
+  const forms = sheet.forms ?? [sheet.schedule.pattern];
+  add(
+    'schedule.form',
+    'Days',
+    forms[forms.length - 1] ?? sheet.schedule.pattern,
+    'each day may differ',
+    forms.map((f) => option(f)),
+  );
+  add('units', 'Degrees', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
+  add(
+    'clock',
+    'Clock',
+    job.join.internet === 'no' ? 'own' : 'network',
+    job.join.internet === 'no' ? 'no network here' : 'it keeps summer time by itself',
+    [option('network'), option('own', 'set by hand')],
+  );
+  return settings;
+}
