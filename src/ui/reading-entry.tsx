@@ -20,6 +20,8 @@ interface Props {
   compact?: boolean;
   /** Between which points, of which test: where the label does not tell it apart. */
   of?: string;
+  /** Unit of volts DC here: a pile's millivolts, or a board's volts. */
+  direct?: 'mV' | 'V';
 }
 
 export function ReadingEntry({
@@ -32,12 +34,13 @@ export function ReadingEntry({
   button = 'Take',
   compact,
   of,
+  direct = 'V',
 }: Props): ReactNode {
   const id = useId();
   const [text, setText] = useHalfTyped(of ?? label);
   const [problem, setProblem] = useState('');
   const take = (): void => {
-    const read = readEntry(text, quantity, units);
+    const read = readEntry(text, quantity, units, direct);
     if (!read.ok) {
       setProblem(read.problem);
       return;
@@ -74,7 +77,7 @@ export function ReadingEntry({
             setProblem('');
           }}
         />
-        <span className="mono unit">{entryUnit(quantity, units)}</span>
+        <span className="mono unit">{entryUnit(quantity, units, direct)}</span>
         <Button type="submit" className="primary" disabled={disabled ?? false}>
           {button}
         </Button>

@@ -8,7 +8,7 @@ export const MAINS_FINDINGS = {
     'make-safe',
     'Mains not proved dead by prove, test, prove: no conductor may be touched.',
     (f) => ({
-      message: `Not proved dead: ${f.missing.length > 0 ? listed(f.missing) : 'the order was not prove, test, prove'}.`,
+      message: `Not proved dead: ${f.missing.length > 5 ? `${f.missing.length} readings are missing or wrong` : f.missing.length > 0 ? listed(f.missing) : 'the order was not prove, test, prove'}.`,
       fix: 'Prove the tester on a known live source, test the spur, prove the tester again. Mains work is for those licensed for it.',
     }),
   ),
@@ -17,7 +17,7 @@ export const MAINS_FINDINGS = {
     'make-safe',
     'The work was done and powered without dead ever having been proved.',
     (f) => ({
-      message: `It was never proved dead before it was powered: ${f.missing.length > 0 ? listed(f.missing) : 'not in the order prove, test, prove'}.`,
+      message: `It was never proved dead before it was powered: ${f.missing.length > 5 ? `${f.missing.length} readings were not taken` : f.missing.length > 0 ? listed(f.missing) : 'not in the order prove, test, prove'}.`,
       fix: 'Before anything is opened again: isolate, prove, test, prove.',
     }),
   ),

@@ -50,7 +50,9 @@ export function heaterWays(wall: Wall, load: HeaterLoad | null): Way[] {
   const known = wall.supply !== null;
   const ways = (Object.keys(KIND_NAMES) as HeaterSheet['needs'][]).flatMap((needs): Way[] => {
     const sheets = HEATER_SHEETS.filter((s) => s.needs === needs);
-    const can = sheets.find((s) => refusal(s, wall, load) === null);
+    // What chops the wave is no way out where a motor hangs on it.
+    const fan = load?.units.some((u) => u.kind === 'fan') ?? false;
+    const can = sheets.find((s) => refusal(s, wall, load) === null && !(fan && s.electronic));
     const [first] = sheets;
     if (!first) return [];
     return [
@@ -64,7 +66,7 @@ export function heaterWays(wall: Wall, load: HeaterLoad | null): Way[] {
             ? needs === 'relay-box'
               ? 'its transformer and relay stand between supply and heaters; the head needs two thin wires'
               : `${listed(can.volts.map(String))} V, ${can.amps} A`
-            : (refusalWords(first, wall, load) ?? ''),
+            : (refusalWords(first, wall, load) ?? 'a fan heater hangs on it, and it chops the wave'),
       },
     ];
   });

@@ -179,7 +179,7 @@ export function valueText(
     case 'volts-ac':
       return `${fixed(value, 1)} V`;
     case 'volts-dc':
-      return `${fixed(value * 1000, 0)} mV`;
+      return Math.abs(value) >= 1.5 ? `${fixed(value, 1)} V` : `${fixed(value * 1000, 0)} mV`;
     case 'ohms':
       return value >= 1e4 ? ohms(value) : `${fixed(value, 1)} Ω`;
     case 'amps':

@@ -24,15 +24,19 @@ const LIMITS: Record<Exclude<Quantity, 'seen' | 'said'>, Limits> = {
 };
 
 /** The unit a figure is typed in. */
-export function entryUnit(quantity: Quantity, units: UnitSystem): string {
+export function entryUnit(quantity: Quantity, units: UnitSystem, direct: 'mV' | 'V' = 'V'): string {
+  if (quantity === 'volts-dc') return direct;
   if (quantity === 'seen' || quantity === 'said') return '';
   if (units === 'us' && quantity === 'celsius') return '°F';
   if (units === 'us' && quantity === 'kelvin') return '°F difference';
   return LIMITS[quantity].unit;
 }
 
-/** Accepts a decimal comma and a trailing unit ("26,1 V"); "OL" on ohms is an open circuit. */
-export function readEntry(text: string, quantity: Quantity, units: UnitSystem): EntryReading {
+/**
+ * Accepts a decimal comma and a trailing unit ("26,1 V"); "OL" on ohms is an open circuit.
+ * @param direct unit of volts DC beside the field
+ */
+export function readEntry(text: string, quantity: Quantity, units: UnitSystem, direct: 'mV' | 'V' = 'V'): EntryReading {
   if (quantity === 'seen') return { ok: false, problem: 'This is answered yes or no.' };
   if (quantity === 'said') return { ok: false, problem: 'This is answered in words.' };
   const limits = LIMITS[quantity];
@@ -42,7 +46,9 @@ export function readEntry(text: string, quantity: Quantity, units: UnitSystem): 
   const match = /^([+−-]?\d+(?:[.,]\d+)?|[+−-]?[.,]\d+)\s*(mV|kΩ|k|MΩ|M)?\s*(?:[a-zA-Z°Ω]*)$/.exec(trimmed);
   if (!match?.[1]) return { ok: false, problem: `“${trimmed}” is not a figure.` };
   let value = Number(match[1].replace('−', '-').replace(',', '.'));
-  if (match[2] === 'mV') value /= 1000;
+  // A figure without a unit is in the one beside the field.
+  const bare = !/[a-zA-Z]/.test(trimmed);
+  if (match[2] === 'mV' || (quantity === 'volts-dc' && direct === 'mV' && bare)) value /= 1000;
   else if (match[2]?.startsWith('k')) value *= 1000;
   else if (match[2]?.startsWith('M')) value *= 1e6;
   if (units === 'us' && quantity === 'celsius') value = fahrenheitToCelsius(value);

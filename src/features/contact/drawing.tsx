@@ -5,6 +5,7 @@ import { pointWords } from '@core/job/points';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { TouchPoint } from '../../ui/touch-point';
+import { useNarrow } from '../../ui/use-narrow';
 import { useFamily } from '../shell/family-job';
 import './contact.css';
 
@@ -13,13 +14,16 @@ interface Props {
   onPoint?: ((point: string) => void) | undefined;
 }
 
-/** Corners of the ring; on it the parts sit. */
-const BOX = { left: 40, right: 680, top: 70, bottom: 250 } as const;
+/** Corners of the ring, on which the parts sit; closer together on a phone. */
+const WIDE = { width: 720, left: 100, right: 620, top: 70, bottom: 250, part: 180, device: 250 } as const;
+const SLIM = { width: 372, left: 66, right: 306, top: 70, bottom: 250, part: 126, device: 164 } as const;
 
 export function ContactDrawing({ picked = [], onPoint }: Props): ReactNode {
   const { derived, job, lit } = useFamily('contact');
   const { survey } = job;
   const { loop, sheet } = derived;
+  const at = useNarrow() ? SLIM : WIDE;
+  const middle = at.width / 2;
   const tap = (point: string, x: number, y: number): ReactNode => (
     <TouchPoint
       className={`contact-tap${picked.includes(point) ? ' picked' : ''}${lit.has(`point:${point}`) ? ' lit' : ''}`}
@@ -57,46 +61,53 @@ export function ContactDrawing({ picked = [], onPoint }: Props): ReactNode {
   const device = sheet?.name ?? 'no device chosen';
   if (survey.appliance === undefined)
     return (
-      <svg className="contact-drawing" viewBox="0 0 720 150" role="img" aria-label="Nothing said of the appliance yet">
-        <rect className="contact-empty" x={40} y={20} width={640} height={110} rx={12} />
-        <text x={360} y={82} textAnchor="middle">
-          Say below what the thermostat closes: a loop, a pair, or R and W.
+      <svg
+        className="contact-drawing"
+        viewBox={`0 0 ${at.width} 150`}
+        role="img"
+        aria-label="Nothing said of the appliance yet"
+      >
+        <rect className="contact-empty" x={8} y={20} width={at.width - 16} height={110} rx={12} />
+        <text x={middle} y={82} textAnchor="middle">
+          Say below what the thermostat closes.
         </text>
       </svg>
     );
-  const ring = `M ${BOX.left + 60} ${BOX.top} H ${BOX.right - 60} V ${BOX.bottom} H ${BOX.left + 60} Z`;
+  const ring = `M ${at.left} ${at.top} H ${at.right} V ${at.bottom} H ${at.left} Z`;
   return (
     <svg
       className="contact-drawing"
-      viewBox="0 0 720 340"
+      viewBox={`0 0 ${at.width} 300`}
       role={onPoint ? 'group' : 'img'}
       aria-label={derived.sentence}
     >
       <path className={`contact-ring${lit.has('loop') || lit.has('pair') ? ' lit' : ''}`} d={ring} />
       {loop ? (
         <>
-          {box('pile', BOX.left - 30, 120, 180, 'pile in the pilot', [
+          {box('pile', at.left - at.part / 2, 120, at.part, 'pile in the pilot', [
             mv(survey.openMillivolts),
             `open, ${band(loop.openVolts)}`,
           ])}
-          {box('coil', BOX.right - 150, 120, 180, 'valve’s coil', [
+          {box('coil', at.right - at.part / 2, 120, at.part, 'valve’s coil', [
             mv(survey.coilMillivolts),
             `closed, ${band(loop.coilVolts)}`,
           ])}
-          {tap('pile.1', BOX.left + 60, BOX.top)}
-          {tap('pile.2', BOX.left + 60, BOX.bottom)}
-          {tap('coil.1', BOX.right - 60, BOX.top)}
-          {tap('coil.2', BOX.right - 60, BOX.bottom)}
-          {box('device', 240, BOX.top - 56, 240, device, [`the loop may hold ${fixed(loop.allowedOhms, 2)} Ω`])}
-          {tap('pair.1', 240, BOX.top)}
-          {tap('pair.2', 480, BOX.top)}
-          <text x={360} y={BOX.bottom + 30} textAnchor="middle">
+          {tap('pile.1', at.left, at.top)}
+          {tap('pile.2', at.left, at.bottom)}
+          {tap('coil.1', at.right, at.top)}
+          {tap('coil.2', at.right, at.bottom)}
+          {box('device', middle - at.device / 2, at.top - 60, at.device, device, [
+            `closes; ${fixed(loop.allowedOhms, 2)} Ω at most`,
+          ])}
+          {tap('pair.1', middle - at.device / 2, at.top)}
+          {tap('pair.2', middle + at.device / 2, at.top)}
+          <text x={middle} y={at.bottom + 36} textAnchor="middle">
             {survey.loopOhms === undefined ? 'leads not measured' : `leads and contacts ${fixed(survey.loopOhms, 2)} Ω`}
           </text>
         </>
       ) : (
         <>
-          {box('appliance', BOX.left - 30, 120, 200, 'the appliance', [
+          {box('appliance', at.left - at.part / 2, 120, at.part, 'the appliance', [
             survey.appliance === 'own-24v'
               ? `${survey.secondaryVolts === undefined ? '?' : fixed(survey.secondaryVolts, 1)} V R to C`
               : `${survey.pairAc === undefined && survey.pairDc === undefined ? '?' : fixed(Math.max(survey.pairAc ?? 0, survey.pairDc ?? 0), 1)} V open`,
@@ -104,26 +115,28 @@ export function ContactDrawing({ picked = [], onPoint }: Props): ReactNode {
               ? `${fixed(derived.budget.va, 1)} of ${fixed(derived.budget.ratedVA, 0)} VA`
               : 'feeds its own pair',
           ])}
-          {box('device', BOX.right - 190, 120, 220, device, ['closes it'])}
+          {box('device', at.right - at.part / 2, 120, at.part, device, [
+            derived.fits ? 'closes it' : 'may not close it',
+          ])}
           {survey.appliance === 'own-24v' ? (
             <>
-              {tap('call.r', 300, BOX.top)}
-              {tap('call.w', 420, BOX.top)}
-              {tap('call.c', 360, BOX.bottom)}
-              <text x={300} y={BOX.top - 20} textAnchor="middle">
+              {tap('call.r', middle - 60, at.top)}
+              {tap('call.w', middle + 60, at.top)}
+              {tap('call.c', middle, at.bottom)}
+              <text x={middle - 60} y={at.top - 20} textAnchor="middle">
                 R
               </text>
-              <text x={420} y={BOX.top - 20} textAnchor="middle">
+              <text x={middle + 60} y={at.top - 20} textAnchor="middle">
                 W
               </text>
-              <text x={360} y={BOX.bottom + 34} textAnchor="middle">
+              <text x={middle} y={at.bottom + 34} textAnchor="middle">
                 C
               </text>
             </>
           ) : (
             <>
-              {tap('pair.1', 360, BOX.top)}
-              {tap('pair.2', 360, BOX.bottom)}
+              {tap('pair.1', middle, at.top)}
+              {tap('pair.2', middle, at.bottom)}
             </>
           )}
         </>
@@ -132,13 +145,13 @@ export function ContactDrawing({ picked = [], onPoint }: Props): ReactNode {
         <g key={id} className={lit.has(`switches:${id}`) ? 'lit' : ''}>
           <rect
             className={`contact-switch${Math.abs(s.millivolts ?? 0) > 10 ? ' wrong' : ''}`}
-            x={170 + i * 110}
-            y={BOX.bottom - 13}
+            x={at.left + 24 + i * 110}
+            y={at.bottom - 13}
             width={96}
             height={26}
             rx={13}
           />
-          <text x={218 + i * 110} y={BOX.bottom + 5} textAnchor="middle">
+          <text x={at.left + 72 + i * 110} y={at.bottom + 5} textAnchor="middle">
             {(s.name ?? `contact ${i + 1}`).slice(0, 12)}
           </text>
         </g>

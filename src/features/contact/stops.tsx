@@ -12,7 +12,7 @@ import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
 import { fixed } from '@core/units/units';
 import { type ReactNode, useState } from 'react';
-import { RangeBar } from '../../ui/range-bar';
+import { Gauge } from '../../ui/gauge';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
@@ -67,6 +67,7 @@ function ContactMeasure({ stop }: { stop: StopId }): ReactNode {
           says={({ reading: r }) =>
             `${pointWords(job, r.a)} to ${pointWords(job, r.b)} ${valueText(r.quantity, r.value)}, ${said(r.state)}`
           }
+          direct={appliance === 'millivolt' ? 'mV' : 'V'}
           example={
             <>
               Type <span className="mono">pile 620 mv</span>, <span className="mono">coil 290 mv closed</span>,{' '}
@@ -107,23 +108,14 @@ export function ContactDecide(): ReactNode {
         {loop ? (
           <section className="panel">
             <h2>What the coil gets</h2>
-            <div className="gauge">
-              <div>
-                <div className="soft">against what it needs</div>
-                <div className="mono">{fixed(loop.margin * 100, 0)} %</div>
-              </div>
-              <RangeBar
-                low={1}
-                high={4}
-                value={loop.margin}
-                verdict={loop.margin >= 1 ? 'pass' : 'fail'}
-                label={`The coil gets ${fixed(loop.margin * 100, 0)} % of what it needs with a third to spare`}
-              />
-              <div>
-                {fixed(loop.coilVolts.low * 1000, 0)} to {fixed(loop.coilVolts.high * 1000, 0)} mV; pulls in at{' '}
-                {fixed(loop.pullVolts.low * 1000, 0)} to {fixed(loop.pullVolts.high * 1000, 0)} mV
-              </div>
-            </div>
+            <Gauge
+              name="Of what it needs"
+              figure={`${fixed(loop.margin * 100, 0)} %`}
+              low={1}
+              high={4}
+              value={loop.margin}
+              says={`${fixed(loop.coilVolts.low * 1000, 0)} to ${fixed(loop.coilVolts.high * 1000, 0)} mV; it pulls in at ${fixed(loop.pullVolts.low * 1000, 0)} to ${fixed(loop.pullVolts.high * 1000, 0)} mV, and is to have a third more`}
+            />
             <p>
               Leads and contacts may hold <b className="mono">{fixed(loop.allowedOhms, 2)} Ω</b>; they hold{' '}
               <b className="mono">
@@ -136,20 +128,14 @@ export function ContactDecide(): ReactNode {
         {budget ? (
           <section className="panel">
             <h2>Its transformer</h2>
-            <div className="gauge">
-              <div>
-                <div className="soft">device and call</div>
-                <div className="mono">{fixed(budget.va, 1)} VA</div>
-              </div>
-              <RangeBar
-                low={0}
-                high={budget.ratedVA * 0.8}
-                value={budget.va}
-                verdict={budget.ok ? 'pass' : 'fail'}
-                label={`${fixed(budget.va, 1)} VA of ${fixed(budget.ratedVA, 0)} VA`}
-              />
-              <div>four fifths of {fixed(budget.ratedVA, 0)} VA</div>
-            </div>
+            <Gauge
+              name="Device and call"
+              figure={`${fixed(budget.va, 1)} VA`}
+              low={0}
+              high={budget.ratedVA * 0.8}
+              value={budget.va}
+              says={`four fifths of ${fixed(budget.ratedVA, 0)} VA`}
+            />
           </section>
         ) : null}
       </Bench>

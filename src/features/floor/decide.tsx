@@ -5,40 +5,11 @@ import { DENSITY } from '@core/floor/load';
 import { fixed, temperature } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { Choice } from '../../ui/fields';
-import { RangeBar } from '../../ui/range-bar';
+import { Gauge } from '../../ui/gauge';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { FloorCircuit } from './circuit';
 import { useFloor } from './use-floor';
-
-interface GaugeProps {
-  name: string;
-  figure: string;
-  low: number;
-  high: number;
-  value: number;
-  says: string;
-}
-
-function Gauge({ name, figure, low, high, value, says }: GaugeProps): ReactNode {
-  const good = value >= low && value <= high;
-  return (
-    <div className="gauge">
-      <div>
-        <div className="soft">{name}</div>
-        <div className="mono">{figure}</div>
-      </div>
-      <RangeBar
-        low={low}
-        high={high}
-        value={value}
-        verdict={good ? 'pass' : 'fail'}
-        label={`${name}: ${figure}, ${says}`}
-      />
-      <div>{says}</div>
-    </div>
-  );
-}
 
 export function FloorDecide(): ReactNode {
   const { floor, survey, job, sealed, set } = useFloor();

@@ -29,7 +29,7 @@ const ROLE_WORDS: Record<string, string> = {
   unknown: 'not read',
 };
 /** Columns: cables, device, heaters; one below the other on a phone. */
-const WIDE = { width: 860, cable: 24, device: 330, heaters: 610, box: 210 } as const;
+const WIDE = { width: 866, cable: 24, device: 316, heaters: 640, box: 210 } as const;
 const SLIM = { width: 360, cable: 14, device: 14, heaters: 14, box: 330 } as const;
 const ROW = 92;
 
@@ -42,6 +42,7 @@ export function HeaterDrawing({ picked = [], onPoint }: Props): ReactNode {
   const units = Object.entries(job.survey.heaters);
   const cablesHigh = Math.max(1, cables.length) * ROW + 12;
   const deviceHigh = Math.max(2, terminals.length) * 34 + 54;
+  const deviceWide = narrow ? at.box : 256;
   const deviceTop = narrow ? cablesHigh + 8 : 8;
   const heatersTop = narrow ? deviceTop + deviceHigh + 14 : 8;
   const heatersHigh = Math.max(1, units.length) * ROW + 12;
@@ -72,12 +73,15 @@ export function HeaterDrawing({ picked = [], onPoint }: Props): ReactNode {
         ? null
         : cables.map((c, i) => {
             const y = 8 + i * ROW + 42;
-            const to = c.role === 'supply' || c.role === 'loop' ? deviceMiddle - 14 : deviceMiddle + 14;
+            const to = (n: number): number => {
+              const row = terminals.findIndex((t) => t.core === `${c.id}.${n + 1}`);
+              return row < 0 ? deviceTop + deviceHigh - 14 : deviceTop + 53 + row * 34;
+            };
             return [0, 1].map((n) => (
               <path
                 key={`${c.id}-${n}`}
                 className={`heater-core ${carries(`cable.${c.id}.${n + 1}`)}`}
-                d={`M ${at.cable + at.box} ${y - 14 + n * 30} C ${at.cable + at.box + 50} ${y - 14 + n * 30} ${at.device - 50} ${to + n * 8} ${at.device} ${to + n * 8}`}
+                d={`M ${at.cable + at.box} ${y - 14 + n * 30} C ${at.cable + at.box + 50} ${y - 14 + n * 30} ${at.device - 50} ${to(n)} ${at.device} ${to(n)}`}
               />
             ));
           })}
@@ -89,7 +93,7 @@ export function HeaterDrawing({ picked = [], onPoint }: Props): ReactNode {
               <path
                 key={`${id}-${n}`}
                 className="heater-core load"
-                d={`M ${at.device + at.box} ${deviceMiddle - 4 + n * 12} C ${at.device + at.box + 36} ${deviceMiddle - 4 + n * 12} ${at.heaters - 36} ${y - 14 + n * 30} ${at.heaters} ${y - 14 + n * 30}`}
+                d={`M ${at.device + deviceWide} ${deviceMiddle - 4 + n * 12} C ${at.device + deviceWide + 36} ${deviceMiddle - 4 + n * 12} ${at.heaters - 36} ${y - 14 + n * 30} ${at.heaters} ${y - 14 + n * 30}`}
               />
             ));
           })}
@@ -130,7 +134,7 @@ export function HeaterDrawing({ picked = [], onPoint }: Props): ReactNode {
         );
       })}
       <g className={`heater-box device${lit.has('device') ? ' lit' : ''}`}>
-        <rect x={at.device} y={deviceTop} width={at.box} height={deviceHigh} rx={14} />
+        <rect x={at.device} y={deviceTop} width={deviceWide} height={deviceHigh} rx={14} />
         <text className="heater-name" x={at.device + 14} y={deviceTop + 26}>
           {sheet?.name ?? 'no device chosen'}
         </text>

@@ -5,7 +5,7 @@ import { HEATER_FORM } from '@core/heater/form';
 import { OPEN_BOX_CAUTION } from '@core/mains/cautions';
 import { fixed, temperature } from '@core/units/units';
 import type { ReactNode } from 'react';
-import { RangeBar } from '../../ui/range-bar';
+import { Gauge } from '../../ui/gauge';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
@@ -45,20 +45,15 @@ export function HeaterDecide(): ReactNode {
               {fixed(load.amps, 1)} A
             </h2>
             {load.carries.map((c) => (
-              <div key={c.what} className="gauge">
-                <div>
-                  <div className="soft">{c.what}</div>
-                  <div className="mono">{fixed(c.allowed, 1)} A</div>
-                </div>
-                <RangeBar
-                  low={0}
-                  high={c.allowed}
-                  value={load.amps}
-                  verdict={c.ok ? 'pass' : 'fail'}
-                  label={`${c.what}: ${fixed(load.amps, 1)} A of ${fixed(c.allowed, 1)} A`}
-                />
-                <div>{c.why}</div>
-              </div>
+              <Gauge
+                key={c.what}
+                name={`The ${c.what} bears`}
+                figure={`${fixed(c.allowed, 1)} A`}
+                low={0}
+                high={c.allowed}
+                value={load.amps}
+                says={c.why}
+              />
             ))}
           </section>
         ) : (

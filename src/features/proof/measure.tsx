@@ -108,6 +108,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
         ) : null}
         {m.quantity === 'seen' || sealed || (last && !again) ? null : (
           <ReadingEntry
+            direct={m.predicted.high > 1.5 ? 'V' : 'mV'}
             compact
             label={last ? 'read again' : 'meter says'}
             of={`${test.id} ${m.id}`}

@@ -36,6 +36,7 @@ interface Props<L extends { reading: AnyReading }> {
   /** Of a typed entry. */
   moreOf?: (item: L) => ReadingMore;
   onTaken?: () => void;
+  direct?: 'mV' | 'V';
 }
 
 export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): ReactNode {
@@ -111,6 +112,7 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
         label="Meter says"
         of={`${a} ${b} ${state} ${quantity}`}
         quantity={quantity}
+        direct={props.direct ?? 'V'}
         units={job.units}
         disabled={sealed || !ready}
         onRead={(value) => {
