@@ -9,6 +9,7 @@ export default defineConfig({
     include: ['**/*.test.ts', '**/*.test.tsx'],
     exclude: ['node_modules/**', '.next/**', 'tests/e2e/**'],
     environment: 'node',
+    setupFiles: ['tests/support/families.ts'],
     // Property tests and command-line tests take seconds on a busy machine.
     testTimeout: 60_000,
   },

@@ -1,5 +1,6 @@
 /** `npm run bench`: figures and ratios, each beside its C twin in the same run. `--write` puts them into docs/performance.md. */
 
+import '../src/core/family/all';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';

@@ -1,4 +1,5 @@
 /** `augerset`: the core without the interface. Bad input: message with its place on stderr, exit code 2. */
+import '../src/core/family/all';
 import { readFile, writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';

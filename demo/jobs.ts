@@ -3,6 +3,7 @@
  * come from the simulated house, so that every record is one that could have been made.
  */
 
+import '../src/core/family/all';
 import { proveOnWorld } from '../rig/prove';
 import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';

@@ -10,8 +10,8 @@ import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import type { Appliance } from './appliance';
 import { RigError } from './rig-error';
-import type { Appliance } from './worlds';
 
 const TICK_SECONDS = 1;
 /** Seconds a pilot needs to warm its pile. */
@@ -87,10 +87,10 @@ export class ContactWorld implements Appliance {
   private rate = 1;
 
   constructor(kept: Job, faultIds: readonly string[]) {
-    const d = ownOf(derive(kept), 'contact');
+    const own = ownOf(derive(kept), 'contact');
     const job = seenAs(kept, 'contact');
     const { appliance } = job.survey;
-    if (!d.fits || appliance === undefined)
+    if (!own.fits || appliance === undefined)
       throw new RigError(
         'This job has no appliance to build: say what the thermostat closes, and choose a device that fits.',
       );
@@ -100,7 +100,7 @@ export class ContactWorld implements Appliance {
     this.survey = job.survey;
     this.kind = appliance;
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'an appliance';
-    this.ring = d.loop && ringOf(d.loop, (id) => this.hidden.has(id));
+    this.ring = own.loop && ringOf(own.loop, (id) => this.hidden.has(id));
   }
 
   faults(): { id: string; name: string }[] {

@@ -13,8 +13,8 @@ import { type House, type HouseState, stepHouse } from '../src/core/house/two-no
 import type { Job } from '../src/core/job/schema';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import type { Appliance } from './appliance';
 import { RigError } from './rig-error';
-import type { Appliance } from './worlds';
 
 const TICK_SECONDS = 5;
 /** A built room is a little heavier and loses a little less than the one on the form. */

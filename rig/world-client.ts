@@ -4,11 +4,12 @@ import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
 import { SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import type { Appliance } from './appliance';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
 import { World } from './world';
-import { type Appliance, isAppliance, worldOf } from './worlds';
+import { isAppliance, worldOf } from './worlds';
 
 const notHere = async (): Promise<never> => {
   throw new RigError('this house has none of that');

@@ -2,9 +2,9 @@
 // always written the same way; a planted one must be found.
 
 /** A comparison of a family, or a family's own results picked where every family is served. */
-const ASKS = /\bfamily\s*[!=]==|\b(?:derived|d)\.(?:boiler|floor)\b/;
+const ASKS = /\bfamily\s*[!=]==|\b(?:derived|d)\.(?:boiler|floor|heater|contact|loop)\b/;
 /** Folders of one family, and the registries. */
-const OWN = /^src\/(?:core|features)\/(?:boiler|floor|lowvoltage|family)\/|^src\/papers\/record\.tsx$|^cli\/spice\.ts$/;
+const OWN = /^src\/(?:core|features)\/(?:boiler|floor|lowvoltage|heater|contact|family)\//;
 
 /**
  * @param files paths with their text

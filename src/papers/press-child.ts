@@ -1,4 +1,5 @@
 /** The press itself: a process of its own that makes papers one after another. Started by `press.ts`. */
+import '../core/family/all';
 import { derive } from '../core/derive';
 import { handoverPdf } from './handover';
 import { labelsPdf } from './labels';

@@ -1,4 +1,5 @@
 /** What the list shows and finds of a job: made with every snapshot, and again when the recipe changes. */
+import '../core/family/all';
 import { JobSummary } from '../core/contract/listing';
 import { derive } from '../core/derive';
 import { familyOf } from '../core/family/registry';

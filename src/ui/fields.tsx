@@ -1,8 +1,16 @@
 'use client';
 
 /** Fields of the bench: a label above, a big target, Enter takes it. */
+import Checkbox from '@mui/material/Checkbox';
+import FormControl from '@mui/material/FormControl';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import FormLabel from '@mui/material/FormLabel';
+import OutlinedInput from '@mui/material/OutlinedInput';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useId } from 'react';
 import { useHalfTyped } from './half-typed';
+import { Labelled, noteId } from './labelled';
 import './fields.css';
 
 interface TextProps {
@@ -40,17 +48,15 @@ export function TextField({
     setDraft(adds ? '' : said);
   };
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <input
+    <Labelled id={id} label={label} hint={hint} disabled={disabled}>
+      <OutlinedInput
         id={id}
         type={type}
         className={mono ? 'mono' : ''}
         value={draft}
         disabled={disabled ?? false}
-        maxLength={maxLength}
         autoComplete="off"
-        aria-describedby={hint ? `${id}-hint` : undefined}
+        inputProps={{ maxLength, ...(hint ? { 'aria-describedby': noteId(id) } : {}) }}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
@@ -58,12 +64,7 @@ export function TextField({
           if (e.key === 'Escape') setDraft(value ?? '');
         }}
       />
-      {hint ? (
-        <p id={`${id}-hint`} className="soft field-hint">
-          {hint}
-        </p>
-      ) : null}
-    </div>
+    </Labelled>
   );
 }
 
@@ -78,16 +79,26 @@ interface ChoiceProps<T extends string> {
 /** A handful of answers side by side, each a target of its own; one press chooses. */
 export function Choice<T extends string>({ label, value, options, onChoose, disabled }: ChoiceProps<T>): ReactNode {
   return (
-    <fieldset className="choice" disabled={disabled ?? false}>
-      <legend>{label}</legend>
-      <div className="choice-row">
+    <FormControl component="fieldset" className="choice" disabled={disabled ?? false}>
+      <FormLabel component="legend">{label}</FormLabel>
+      <ToggleButtonGroup
+        className="choice-row"
+        exclusive
+        value={value ?? null}
+        disabled={disabled ?? false}
+        // Pressed again it is chosen again: what that means is the field's own affair.
+        onChange={(_e, v: T | null) => {
+          const chosen = v ?? value;
+          if (chosen !== undefined) onChoose(chosen);
+        }}
+      >
         {options.map((o) => (
-          <button key={o.value} type="button" aria-pressed={o.value === value} onClick={() => onChoose(o.value)}>
+          <ToggleButton key={o.value} value={o.value}>
             {o.label}
-          </button>
+          </ToggleButton>
         ))}
-      </div>
-    </fieldset>
+      </ToggleButtonGroup>
+    </FormControl>
   );
 }
 
@@ -102,20 +113,32 @@ interface TickProps {
 /** A line to tick: a small screw, turned level when done. */
 export function Tick({ checked, onToggle, children, note, disabled }: TickProps): ReactNode {
   return (
-    <button
-      type="button"
+    <FormControlLabel
       className="tick"
-      role="checkbox"
-      aria-checked={checked}
       disabled={disabled ?? false}
-      onClick={() => onToggle(!checked)}
-    >
-      <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true" className="tick-screw">
-        <circle cx="12" cy="12" r="9.5" />
-        <line x1="7" y1="12" x2="17" y2="12" transform={checked ? undefined : 'rotate(-45 12 12)'} />
-      </svg>
-      <span className="tick-text">{children}</span>
-      {note ? <span className="soft tick-note">{note}</span> : null}
-    </button>
+      control={
+        <Checkbox
+          checked={checked}
+          icon={<Screw level={false} />}
+          checkedIcon={<Screw level />}
+          onChange={(e) => onToggle(e.target.checked)}
+        />
+      }
+      label={
+        <>
+          <span className="tick-text">{children}</span>
+          {note ? <span className="soft tick-note">{note}</span> : null}
+        </>
+      }
+    />
+  );
+}
+
+function Screw({ level }: { level: boolean }): ReactNode {
+  return (
+    <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true" className={`tick-screw${level ? ' level' : ''}`}>
+      <circle cx="12" cy="12" r="9.5" />
+      <line x1="7" y1="12" x2="17" y2="12" transform={level ? undefined : 'rotate(-45 12 12)'} />
+    </svg>
   );
 }

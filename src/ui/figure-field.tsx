@@ -3,8 +3,10 @@
 /** A figure with its unit, typed in the job's units and kept in SI; what cannot be is said, and nothing is taken. */
 import { type DisplayQuantity, displayText, displayUnit, readFigure } from '@core/units/display';
 import type { UnitSystem } from '@core/units/units';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useEffect, useId, useState } from 'react';
 import { useHalfTyped } from './half-typed';
+import { Labelled, noteId } from './labelled';
 import './fields.css';
 
 interface Props {
@@ -53,23 +55,32 @@ export function FigureField({
     onTake(read.value);
     setDraft(read.value === undefined ? '' : displayText(read.value, u));
   };
-  const note = problem || hint;
   return (
-    <div className="field">
-      <label htmlFor={id}>
-        {of ? <span className="visually-hidden">{of} </span> : null}
-        {u.unit ? `${label}, ${u.unit}` : label}
-      </label>
-      <input
+    <Labelled
+      id={id}
+      problem={problem}
+      hint={hint}
+      disabled={disabled}
+      label={
+        <>
+          {of ? <span className="visually-hidden">{of} </span> : null}
+          {u.unit ? `${label}, ${u.unit}` : label}
+        </>
+      }
+    >
+      <OutlinedInput
         id={id}
         className="mono"
-        inputMode="decimal"
         autoComplete="off"
         value={draft}
-        maxLength={20}
         disabled={disabled ?? false}
-        aria-invalid={problem !== ''}
-        aria-describedby={note ? `${id}-note` : undefined}
+        error={problem !== ''}
+        inputProps={{
+          inputMode: 'decimal',
+          maxLength: 20,
+          'aria-invalid': problem !== '',
+          ...(problem || hint ? { 'aria-describedby': noteId(id) } : {}),
+        }}
         onChange={(e) => {
           setDraft(e.target.value);
           setProblem('');
@@ -80,15 +91,6 @@ export function FigureField({
           if (e.key === 'Escape') setDraft(text);
         }}
       />
-      {note ? (
-        <p
-          id={`${id}-note`}
-          className={problem ? 'field-hint problem' : 'soft field-hint'}
-          role={problem ? 'alert' : undefined}
-        >
-          {note}
-        </p>
-      ) : null}
-    </div>
+    </Labelled>
   );
 }

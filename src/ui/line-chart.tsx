@@ -1,5 +1,10 @@
 'use client';
 
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 /** A few lines over one axis, in the bench's own colours, with marks where lines meet and a table for those who cannot see it. */
 import {
   type ChartDataset,
@@ -208,33 +213,37 @@ export default function LineChart(props: LineChartProps): ReactNode {
       </button>
       {table ? (
         <div className="pair-scroll">
-          <table className="plan-table chart-table">
-            <thead>
-              <tr>
-                <th scope="col">{xName}</th>
+          <Table className="plan-table chart-table">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  {xName}
+                </TableCell>
                 {lines.map((l) => (
-                  <th key={l.name} scope="col">
+                  <TableCell component="th" key={l.name} scope="col">
                     {l.name}
-                  </th>
+                  </TableCell>
                 ))}
-              </tr>
-            </thead>
-            <tbody>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {xs.map((x) => (
-                <tr key={x}>
-                  <th scope="row">{xText(x)}</th>
+                <TableRow key={x}>
+                  <TableCell component="th" scope="row">
+                    {xText(x)}
+                  </TableCell>
                   {lines.map((l) => {
                     const y = l.points.find((p) => p.x === x)?.y;
                     return (
-                      <td key={l.name} className="mono">
+                      <TableCell key={l.name} className="mono">
                         {y === undefined ? '–' : yText(y)}
-                      </td>
+                      </TableCell>
                     );
                   })}
-                </tr>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </div>
       ) : null}
     </figure>

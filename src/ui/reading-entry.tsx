@@ -5,6 +5,7 @@ import { entryUnit, readEntry } from '@core/units/entry';
 import type { UnitSystem } from '@core/units/units';
 /** One figure from a meter: big, mono, unit beside it; Enter takes it, a wrong one says why. */
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useId, useState } from 'react';
 import { useHalfTyped } from './half-typed';
 import './reading-entry.css';
@@ -59,19 +60,21 @@ export function ReadingEntry({
     >
       <label htmlFor={id}>{label}</label>
       <div className="reading-box">
-        <input
+        <OutlinedInput
           id={id}
           className="mono"
-          inputMode="decimal"
           autoComplete="off"
-          // biome-ignore lint/a11y/noAutofocus: asked for only where typing the figure is the whole step
-          autoFocus={autoFocus}
+          autoFocus={autoFocus ?? false}
           value={text}
-          maxLength={40}
-          disabled={disabled}
+          disabled={disabled ?? false}
           placeholder="—"
-          aria-invalid={problem !== ''}
-          aria-describedby={problem ? `${id}-problem` : undefined}
+          error={problem !== ''}
+          inputProps={{
+            inputMode: 'decimal',
+            maxLength: 40,
+            'aria-invalid': problem !== '',
+            ...(problem ? { 'aria-describedby': `${id}-problem` } : {}),
+          }}
           onChange={(e) => {
             setText(e.target.value);
             setProblem('');

@@ -30,6 +30,135 @@ const theme = createTheme({
         },
       },
     },
+    MuiFormControl: { styleOverrides: { root: { minWidth: 0, margin: 0, border: 0, padding: 0 } } },
+    MuiFormLabel: {
+      styleOverrides: {
+        root: {
+          fontSize: 14,
+          lineHeight: 1.35,
+          paddingBottom: 4,
+          color: 'var(--ink-soft)',
+          '&.Mui-focused, &.Mui-error, &.Mui-disabled': { color: 'var(--ink-soft)' },
+        },
+      },
+    },
+    MuiFormHelperText: {
+      styleOverrides: {
+        root: {
+          margin: '3px 0 0',
+          fontSize: 13,
+          lineHeight: 1.35,
+          color: 'var(--ink-soft)',
+          '&.Mui-error': { color: 'var(--red)', fontWeight: 600 },
+        },
+      },
+    },
+    MuiOutlinedInput: {
+      defaultProps: { notched: false },
+      styleOverrides: {
+        root: {
+          minHeight: 48,
+          borderRadius: 9,
+          background: 'var(--plate)',
+          color: 'var(--ink)',
+          fontSize: 'inherit',
+          '&.mono': { fontFamily: 'var(--mono)' },
+          '&:hover .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink-soft)' },
+          '&.Mui-focused .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink)', borderWidth: 2 },
+          '&.Mui-error .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--red)' },
+          '&.Mui-disabled': { color: 'var(--ink-soft)' },
+        },
+        input: {
+          height: 'auto',
+          padding: '10px 12px',
+          '&.Mui-disabled': { WebkitTextFillColor: 'var(--ink-soft)' },
+        },
+        notchedOutline: { borderColor: 'var(--line)', borderWidth: 1.5, top: 0, '& legend': { display: 'none' } },
+      },
+    },
+    MuiNativeSelect: {
+      styleOverrides: { select: { minHeight: 'auto' }, icon: { color: 'var(--ink)' } },
+    },
+    MuiToggleButtonGroup: {
+      styleOverrides: {
+        root: { flexWrap: 'wrap', gap: 6 },
+        grouped: { margin: 0, border: '1.5px solid var(--line)', borderRadius: 9 },
+      },
+    },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          minHeight: 48,
+          padding: '6px 14px',
+          border: '1.5px solid var(--line)',
+          background: 'var(--plate)',
+          color: 'var(--ink)',
+          fontSize: 'inherit',
+          fontWeight: 400,
+          '&:hover': { background: 'var(--inset)' },
+          '&.Mui-selected, &.Mui-selected:hover': {
+            background: 'var(--ink)',
+            borderColor: 'var(--ink)',
+            color: 'var(--paper)',
+            fontWeight: 600,
+          },
+          '&.Mui-disabled': { color: 'var(--ink-soft)', borderColor: 'var(--line)' },
+          '&.Mui-selected.Mui-disabled': { color: 'var(--paper)', background: 'var(--ink-soft)' },
+        },
+      },
+    },
+    MuiFormControlLabel: {
+      styleOverrides: { root: { margin: 0 }, label: { display: 'flex', flex: 1, gap: 10, fontSize: 'inherit' } },
+    },
+    MuiCheckbox: {
+      styleOverrides: { root: { padding: 10, color: 'var(--ink)', '&.Mui-checked': { color: 'var(--ink)' } } },
+    },
+    MuiAccordion: {
+      styleOverrides: { root: { background: 'transparent', color: 'var(--ink)', '&::before': { display: 'none' } } },
+    },
+    MuiAccordionSummary: {
+      styleOverrides: {
+        root: { minHeight: 44, padding: 0, fontSize: 'inherit' },
+        content: { margin: 0 },
+        expandIconWrapper: { color: 'var(--ink)', fontSize: 18 },
+      },
+    },
+    MuiAccordionDetails: { styleOverrides: { root: { padding: '6px 0 0' } } },
+    MuiTableCell: {
+      styleOverrides: {
+        root: {
+          padding: '8px 10px 8px 0',
+          borderColor: 'var(--line)',
+          color: 'inherit',
+          fontSize: 'inherit',
+          lineHeight: 'inherit',
+        },
+        head: { color: 'var(--ink-soft)', fontWeight: 400 },
+      },
+    },
+    MuiAlert: {
+      styleOverrides: {
+        root: {
+          background: 'var(--paper)',
+          color: 'var(--ink)',
+          border: '1.5px solid var(--ink)',
+          borderRadius: 10,
+          boxShadow: 'var(--shadow)',
+          fontSize: 'inherit',
+          '&.refused': { borderColor: 'var(--red)' },
+        },
+        message: { padding: 0, display: 'grid', gap: 8, width: '100%' },
+      },
+    },
+    MuiAutocomplete: {
+      styleOverrides: {
+        option: {
+          minHeight: 48,
+          '&.Mui-focused, &[aria-selected="true"]': { background: 'var(--copper-soft) !important' },
+        },
+        noOptions: { color: 'var(--ink-soft)' },
+      },
+    },
     MuiDialog: {
       styleOverrides: {
         paper: {

@@ -3,7 +3,9 @@
 /** A time of day, and spans of it. */
 import { clock } from '@core/units/units';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import OutlinedInput from '@mui/material/OutlinedInput';
+import { type ReactNode, useId } from 'react';
+import { Labelled } from './labelled';
 import './times.css';
 
 interface TimeProps {
@@ -14,22 +16,21 @@ interface TimeProps {
 }
 
 export function TimeField({ label, minute, onTake, disabled }: TimeProps): ReactNode {
+  const id = useId();
   return (
-    <div className="field">
-      <label>
-        {label}
-        <input
-          type="time"
-          className="mono"
-          value={clock(minute)}
-          disabled={disabled ?? false}
-          onChange={(e) => {
-            const [h, m] = e.target.value.split(':').map(Number);
-            if (h !== undefined && m !== undefined && Number.isFinite(h) && Number.isFinite(m)) onTake(h * 60 + m);
-          }}
-        />
-      </label>
-    </div>
+    <Labelled id={id} label={label} disabled={disabled}>
+      <OutlinedInput
+        id={id}
+        type="time"
+        className="mono"
+        value={clock(minute)}
+        disabled={disabled ?? false}
+        onChange={(e) => {
+          const [h, m] = e.target.value.split(':').map(Number);
+          if (h !== undefined && m !== undefined && Number.isFinite(h) && Number.isFinite(m)) onTake(h * 60 + m);
+        }}
+      />
+    </Labelled>
   );
 }
 

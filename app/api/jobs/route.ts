@@ -1,3 +1,4 @@
+import '@core/family/all';
 import { LIST_STATES, type Listing } from '@core/contract/listing';
 import { familyOf } from '@core/family/registry';
 import { readJobFile } from '@core/job/file';

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 
 const text = z.string().min(1).max(120);
-export const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
+const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
 
 export const ContactSheet = z.strictObject({
   format: z.literal(SHEET_FORMAT),

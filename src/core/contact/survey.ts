@@ -12,8 +12,7 @@ const millivolts = z.number().min(-2000).max(2000, 'more than 2 V is no millivol
 const ohms = z.number().min(0, 'ohms cannot be below zero').max(1e9, 'an open loop reads OL and is kept as 1e8');
 const volts = z.number().min(0, 'write the size, and the polarity beside it').max(300);
 
-export const ApplianceKind = z.enum(['millivolt', 'dry-pair', 'own-24v']);
-export type ApplianceKind = z.infer<typeof ApplianceKind>;
+const ApplianceKind = z.enum(['millivolt', 'dry-pair', 'own-24v']);
 
 const SwitchKept = z.strictObject({
   name: text.optional(),

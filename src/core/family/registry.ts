@@ -1,23 +1,37 @@
-/** The only list of families in the core, and what follows from it: the shape of everything derived. */
-import { boilerFamily } from '../boiler/module';
-import { contactFamily } from '../contact/module';
-import { floorFamily } from '../floor/module';
-import { heaterFamily } from '../heater/module';
+/**
+ * Families by name, and what follows from them: the shape of everything derived. A page loads the one its job is of;
+ * whoever serves every job imports `all.ts`.
+ */
+import type { BoilerDerived } from '../boiler/family';
+import type { ContactDerived } from '../contact/family';
+import type { FloorDerived } from '../floor/family';
+import type { HeaterDerived } from '../heater/family';
 import { seen } from '../job/measured';
 import type { Family, Job } from '../job/schema';
-import { lowVoltageFamily } from '../lowvoltage/module';
+import type { LowVoltageDerived } from '../lowvoltage/family';
 import type { StopId } from '../run';
 import type { FamilyModule, Shared, StopProgress } from './contract';
 
-const MODULES = {
-  '24v': lowVoltageFamily,
-  boiler: boilerFamily,
-  floor: floorFamily,
-  heater: heaterFamily,
-  contact: contactFamily,
-} as const;
+/** What each family derives: the only list of families in the core beside their surveys and `all.ts`. */
+interface Owns {
+  '24v': LowVoltageDerived;
+  boiler: BoilerDerived;
+  floor: FloorDerived;
+  heater: HeaterDerived;
+  contact: ContactDerived;
+}
 
-export type OwnOf<F extends Family> = ReturnType<(typeof MODULES)[F]['derive']>['own'];
+const modules = new Map<Family, FamilyModule<Family, unknown>>();
+
+/** Makes a family known. Registered twice it is the same one. */
+export function register<F extends Family>(module: FamilyModule<F, Owns[F]>): void {
+  // Which goes with which is kept by the name both have.
+  modules.set(module.id, module as unknown as FamilyModule<Family, unknown>);
+}
+
+export const isRegistered = (family: Family): boolean => modules.has(family);
+
+export type OwnOf<F extends Family> = Owns[F];
 
 interface DerivedOf<F extends Family> {
   family: F;
@@ -44,8 +58,10 @@ export function ownOf<F extends Family>(d: Derived, family: F): OwnOf<F> {
  * whoever uses the two together need not know the family.
  */
 export function familyOf<J extends Job>(job: J): { module: FamilyModule<Family, unknown>; job: never } {
+  const module = modules.get(job.family);
+  if (!module) throw new RangeError(`the ${job.family} family was not loaded`);
   return {
-    module: MODULES[job.family] as unknown as FamilyModule<Family, unknown>,
+    module,
     // Read by the module of its own family only.
     job: seen(job as never) as never,
   };

@@ -43,7 +43,7 @@ export interface HeaterLoad {
 }
 
 /** Elements are made to −5 to +10 % of their watts (EN 60335-1 cl. 10), and cold they read a little less. */
-export const OHMS_SPREAD = { low: 0.9, high: 1.1 } as const;
+const OHMS_SPREAD = { low: 0.9, high: 1.1 } as const;
 
 /** What a wire may be fused with, by table; the local code wins. NA: NEC 240.4(D); elsewhere IEC 60364-5-52, method B. */
 const WIRE_AMPS: Record<NonNullable<HeaterSurvey['wire']>, number> = {

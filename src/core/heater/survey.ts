@@ -10,7 +10,7 @@ const text = z.string().max(200);
 const ohms = z.number().min(0, 'ohms cannot be below zero').max(1e9, 'a broken element reads OL and is kept as 1e8');
 const volts = z.number().min(0, 'volts AC have no sign').max(500);
 
-export const HeaterKind = z.enum(['baseboard', 'convector', 'radiant', 'fan', 'foil']);
+const HeaterKind = z.enum(['baseboard', 'convector', 'radiant', 'fan', 'foil']);
 export const Wire = z.enum(['AWG 14', 'AWG 12', 'AWG 10', 'AWG 8', '1.5 mm²', '2.5 mm²', '4 mm²', '6 mm²']);
 
 const CableKept = z.strictObject({
@@ -99,7 +99,6 @@ export const HEATER_MEASURED: readonly MeasuredLeaf[] = [
 ];
 
 export type HeaterSurvey = z.infer<typeof Heaters>;
-export type HeaterKind = z.infer<typeof HeaterKind>;
 
 const END: Record<string, string> = { '1': 'first core', '2': 'second core' };
 

@@ -5,6 +5,11 @@ import { centreLayout, corePath } from '@core/boiler/centre-layout';
 import type { DemandResult } from '@core/boiler/demand';
 import type { PartInfo } from '@core/boiler/parts';
 import { type Net, terminalOf } from '@core/boiler/wiring';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import type { ReactNode } from 'react';
 import { TouchPoint } from '../../ui/touch-point';
 import { useNarrow } from '../../ui/use-narrow';
@@ -118,27 +123,35 @@ export function WiringCentre({ parts, nets, result, lit, onPoint, picked = [], s
 export function CentreTable({ nets, result }: { nets: readonly Net[]; result: DemandResult | null }): ReactNode {
   const live = new Set(result?.steps.at(-1)?.live ?? []);
   return (
-    <table className="plan-table">
-      <thead>
-        <tr>
-          <th scope="col">Terminal</th>
-          <th scope="col">Carries</th>
-          <th scope="col">Joins</th>
-          <th scope="col">Now</th>
-        </tr>
-      </thead>
-      <tbody>
+    <Table className="plan-table">
+      <TableHead>
+        <TableRow>
+          <TableCell component="th" scope="col">
+            Terminal
+          </TableCell>
+          <TableCell component="th" scope="col">
+            Carries
+          </TableCell>
+          <TableCell component="th" scope="col">
+            Joins
+          </TableCell>
+          <TableCell component="th" scope="col">
+            Now
+          </TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
         {nets.map((n, i) => (
-          <tr key={`${n.name}-${n.points[0]}`}>
-            <th scope="row" className="mono">
+          <TableRow key={`${n.name}-${n.points[0]}`}>
+            <TableCell component="th" scope="row" className="mono">
               {terminalOf(n, i)}
-            </th>
-            <td>{n.name}</td>
-            <td className="mono">{n.points.join(', ')}</td>
-            <td>{n.points.some((p) => live.has(p)) ? <b>live</b> : 'dead'}</td>
-          </tr>
+            </TableCell>
+            <TableCell>{n.name}</TableCell>
+            <TableCell className="mono">{n.points.join(', ')}</TableCell>
+            <TableCell>{n.points.some((p) => live.has(p)) ? <b>live</b> : 'dead'}</TableCell>
+          </TableRow>
         ))}
-      </tbody>
-    </table>
+      </TableBody>
+    </Table>
   );
 }

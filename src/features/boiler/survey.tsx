@@ -11,6 +11,7 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
+import { More } from '../../ui/more';
 import { LineEntry } from '../mains/line-entry';
 import { Bench } from '../shell/frame';
 import { MeasureAny } from '../shell/measure-any';
@@ -198,8 +199,7 @@ function WireList(): ReactNode {
   const { sealed } = useBoiler();
   const { survey, set } = useSurvey();
   return (
-    <details>
-      <summary>Every traced wire</summary>
+    <More summary={'Every traced wire'}>
       <ul className="later">
         {Object.entries(survey.wires ?? {}).map(([id, w]) => (
           <li key={id}>
@@ -221,6 +221,6 @@ function WireList(): ReactNode {
           </li>
         ))}
       </ul>
-    </details>
+    </More>
   );
 }

@@ -5,6 +5,11 @@ import { DEFECTS } from '@core/lowvoltage/parts';
 import { count } from '@core/units/units';
 /** Connect: from the old screw over the conductor to the new one, as a drawing and as a work list. */
 import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
@@ -123,34 +128,46 @@ export function Connect(): ReactNode {
         </section>
         <section className="panel stack">
           <h2>Old to new</h2>
-          <table className="plan-table why-last">
-            <thead>
-              <tr>
-                <th scope="col">Conductor</th>
-                <th scope="col">Old wall</th>
-                <th scope="col">New wall</th>
-                <th scope="col">Board</th>
-                <th scope="col">Why</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="plan-table why-last">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Conductor
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Old wall
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  New wall
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Board
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Why
+                </TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {wiring.rows.map((r) => (
-                <tr
+                <TableRow
                   key={r.conductor}
                   onMouseEnter={() => light([`conductor:${r.conductor}`])}
                   onMouseLeave={() => light([])}
                 >
-                  <th scope="row">{r.colour}</th>
-                  <td className="mono">{r.oldWall ?? '–'}</td>
-                  <td className="mono">{r.newWall ?? (r.joined ? 'joined' : 'capped')}</td>
-                  <td className="mono">
+                  <TableCell component="th" scope="row">
+                    {r.colour}
+                  </TableCell>
+                  <TableCell className="mono">{r.oldWall ?? '–'}</TableCell>
+                  <TableCell className="mono">{r.newWall ?? (r.joined ? 'joined' : 'capped')}</TableCell>
+                  <TableCell className="mono">
                     {r.newBoard === r.oldBoard ? (r.newBoard ?? '–') : `${r.oldBoard ?? '–'} → ${r.newBoard ?? '–'}`}
-                  </td>
-                  <td>{r.why}</td>
-                </tr>
+                  </TableCell>
+                  <TableCell>{r.why}</TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
           {wiring.jumpers.map((j) => (
             <p key={j.id}>
               <b>{j.what}.</b> <span className="soft">{j.why}</span>

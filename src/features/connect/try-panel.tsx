@@ -4,6 +4,11 @@
 import { parseTrial, type Trial, tryIt } from '@core/lowvoltage/try-it';
 import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import { type ReactNode, useMemo, useState } from 'react';
 import { LineEntry } from '../mains/line-entry';
 import { useLowVoltage } from '../shell/family-job';
@@ -64,29 +69,41 @@ export function TryPanel(): ReactNode {
               ))}
             </ul>
           ) : null}
-          <table className="plan-table">
-            <thead>
-              <tr>
-                <th scope="col">Called</th>
-                <th scope="col">Runs now</th>
-                <th scope="col">Would run</th>
-                <th scope="col">R to C</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="plan-table">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Called
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Runs now
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Would run
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  R to C
+                </TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {result.states.map((s) => (
-                <tr key={s.state}>
-                  <th scope="row">{s.name}</th>
-                  <td>{s.runsNow.join(', ') || 'nothing'}</td>
-                  <td>{s.runsThen.join() === s.runsNow.join() ? 'the same' : s.runsThen.join(', ') || 'nothing'}</td>
-                  <td className="mono">
+                <TableRow key={s.state}>
+                  <TableCell component="th" scope="row">
+                    {s.name}
+                  </TableCell>
+                  <TableCell>{s.runsNow.join(', ') || 'nothing'}</TableCell>
+                  <TableCell>
+                    {s.runsThen.join() === s.runsNow.join() ? 'the same' : s.runsThen.join(', ') || 'nothing'}
+                  </TableCell>
+                  <TableCell className="mono">
                     <span className="nowrap">{volts(s.voltsNow)}</span> →{' '}
                     <span className="nowrap">{volts(s.voltsThen)}</span>
-                  </td>
-                </tr>
+                  </TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
           <Button onClick={() => setTrials([])}>Leave it</Button>
         </div>
       ) : null}

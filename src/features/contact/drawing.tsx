@@ -97,7 +97,7 @@ export function ContactDrawing({ picked = [], onPoint }: Props): ReactNode {
           {tap('coil.1', at.right, at.top)}
           {tap('coil.2', at.right, at.bottom)}
           {box('device', middle - at.device / 2, at.top - 60, at.device, device, [
-            `closes; ${fixed(loop.allowedOhms, 2)} Ω at most`,
+            `${fixed(loop.allowedOhms, 2)} Ω at most`,
           ])}
           {tap('pair.1', middle - at.device / 2, at.top)}
           {tap('pair.2', middle + at.device / 2, at.top)}

@@ -11,8 +11,14 @@ import { pointWords } from '@core/job/points';
 import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
 import { fixed } from '@core/units/units';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import { type ReactNode, useState } from 'react';
 import { Gauge } from '../../ui/gauge';
+import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
@@ -154,48 +160,49 @@ export function ContactConnect(): ReactNode {
       </section>
       {terminals.length > 0 ? (
         <section className="panel">
-          <table className="plan-table">
-            <thead>
-              <tr>
-                <th scope="col">Terminal</th>
-                <th scope="col">Is for</th>
-                <th scope="col">Has on it</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="plan-table">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Terminal
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Is for
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Has on it
+                </TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {terminals.map((t) => (
-                <tr key={t.terminal}>
-                  <th scope="row" className="mono">
+                <TableRow key={t.terminal}>
+                  <TableCell component="th" scope="row" className="mono">
                     {t.terminal}
-                  </th>
-                  <td>{t.says}</td>
-                  <td>
-                    <select
-                      className="select"
-                      aria-label={`On terminal ${t.terminal}`}
+                  </TableCell>
+                  <TableCell>{t.says}</TableCell>
+                  <TableCell>
+                    <SelectField
+                      quiet
+                      label={`On terminal ${t.terminal}`}
                       value={t.found ?? ''}
                       disabled={sealed}
-                      onChange={(e) => {
-                        const core = ContactCore.safeParse(e.target.value).data;
+                      none="not looked at"
+                      options={ContactCore.options.map((c) => ({ value: c, label: CORE_WORDS[c] }))}
+                      onChoose={(v) => {
+                        const core = ContactCore.safeParse(v).data;
                         const { [t.terminal]: _old, ...rest } = job.survey.landed;
                         set(`Terminal ${t.terminal}: ${core ? CORE_WORDS[core] : 'not looked at'}`, {
                           landed: core ? { ...rest, [t.terminal]: core } : rest,
                         });
                       }}
-                    >
-                      <option value="">not looked at</option>
-                      {ContactCore.options.map((c) => (
-                        <option key={c} value={c}>
-                          {CORE_WORDS[c]}
-                        </option>
-                      ))}
-                    </select>{' '}
+                    />{' '}
                     {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
-                  </td>
-                </tr>
+                  </TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </section>
       ) : null}
     </PlainConnect>

@@ -5,6 +5,7 @@ import { withSurvey } from '@core/survey/landing';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { FigureField } from '../../ui/figure-field';
+import { More } from '../../ui/more';
 import { useLowVoltage } from '../shell/family-job';
 import './budget-bar.css';
 
@@ -72,8 +73,7 @@ export function BudgetBar(): ReactNode {
       ) : budget.short ? (
         <p>No single change tried here repairs it: divide the loads over two transformers.</p>
       ) : null}
-      <details>
-        <summary>Loads by their nameplates</summary>
+      <More summary={'Loads by their nameplates'}>
         <div className="field-grid">
           {(derived.installed?.loads ?? []).map((l) => (
             <FigureField
@@ -95,7 +95,7 @@ export function BudgetBar(): ReactNode {
             />
           ))}
         </div>
-      </details>
+      </More>
     </section>
   );
 }

@@ -3,7 +3,13 @@
 /** Connect: the numbered terminals, what is on each, and the work in its order. */
 import { CORE_WORDS } from '@core/floor/terminals';
 import { FloorCore } from '@core/job/floor-schema';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import type { ReactNode } from 'react';
+import { SelectField } from '../../ui/select-field';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
 import { Bench } from '../shell/frame';
@@ -25,48 +31,49 @@ export function FloorConnect(): ReactNode {
         <FloorMeasure stop="connect" />
         {terminals.length > 0 ? (
           <section className="panel stack">
-            <table className="plan-table">
-              <thead>
-                <tr>
-                  <th scope="col">Terminal</th>
-                  <th scope="col">Is for</th>
-                  <th scope="col">Has on it</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table className="plan-table">
+              <TableHead>
+                <TableRow>
+                  <TableCell component="th" scope="col">
+                    Terminal
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Is for
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Has on it
+                  </TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {terminals.map((t) => (
-                  <tr key={t.terminal} className={lit.has(`terminal:${t.terminal}`) ? 'lit' : ''}>
-                    <th scope="row" className="mono">
+                  <TableRow key={t.terminal} className={lit.has(`terminal:${t.terminal}`) ? 'lit' : ''}>
+                    <TableCell component="th" scope="row" className="mono">
                       {t.terminal}
-                    </th>
-                    <td>{CORE_WORDS[t.meant]}</td>
-                    <td>
-                      <select
-                        className="select"
-                        aria-label={`On terminal ${t.terminal}`}
+                    </TableCell>
+                    <TableCell>{CORE_WORDS[t.meant]}</TableCell>
+                    <TableCell>
+                      <SelectField
+                        quiet
+                        label={`On terminal ${t.terminal}`}
                         value={t.found ?? ''}
                         disabled={sealed}
-                        onChange={(e) => {
-                          const core = FloorCore.safeParse(e.target.value);
+                        none="not looked at"
+                        options={FloorCore.options.map((c) => ({ value: c, label: CORE_WORDS[c] }))}
+                        onChoose={(v) => {
+                          const core = FloorCore.safeParse(v);
                           const { [t.terminal]: _old, ...rest } = survey.landed;
                           set(`Terminal ${t.terminal}: ${core.success ? CORE_WORDS[core.data] : 'nothing'}`, {
                             landed: core.success ? { ...rest, [t.terminal]: core.data } : rest,
                           });
                         }}
-                      >
-                        <option value="">not looked at</option>
-                        {FloorCore.options.map((c) => (
-                          <option key={c} value={c}>
-                            {CORE_WORDS[c]}
-                          </option>
-                        ))}
-                      </select>{' '}
+                      />{' '}
                       {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
-                    </td>
-                  </tr>
+                    </TableCell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
             <div className="row">
               <button
                 type="button"

@@ -5,6 +5,11 @@ import { ohmsAt, PROBE_TYPES, probeName } from '@core/floor/thermistor';
 import type { ProbeType } from '@core/job/floor-schema';
 import { displayUnit, toDisplay } from '@core/units/display';
 import { fixed, temperature } from '@core/units/units';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import type { ChartLine } from '../../ui/line-chart';
@@ -69,27 +74,35 @@ export function ProbePanel(): ReactNode {
             yText={(v) => fixed(v, v < 10 ? 1 : 0)}
             lines={lines}
           />
-          <table className="plan-table">
-            <thead>
-              <tr>
-                <th scope="col">Set to</th>
-                <th scope="col">Display would show</th>
-                <th scope="col">Off by</th>
-                <th scope="col" />
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="plan-table">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Set to
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Display would show
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Off by
+                </TableCell>
+                <TableCell component="th" scope="col" />
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {probe.fits.map((f) => (
-                <tr key={f.type}>
-                  <th scope="row">{probeName(f.type)}</th>
-                  <td className="mono">
+                <TableRow key={f.type}>
+                  <TableCell component="th" scope="row">
+                    {probeName(f.type)}
+                  </TableCell>
+                  <TableCell className="mono">
                     {temperature(f.celsius, job.units)} ±{fixed(f.tolerance, 1)} K
-                  </td>
-                  <td className="mono">
+                  </TableCell>
+                  <TableCell className="mono">
                     {f.off > 0 ? '+' : ''}
                     {fixed(f.off, 1)} K
-                  </td>
-                  <td>
+                  </TableCell>
+                  <TableCell>
                     {f.type === probe.type ? (
                       <b>this one</b>
                     ) : f.fits ? (
@@ -100,11 +113,11 @@ export function ProbePanel(): ReactNode {
                       'floor stays cold'
                     )}
                     {settable.includes(f.type) ? '' : ', not on this device'}
-                  </td>
-                </tr>
+                  </TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
           <p className="soft">R = R25 · exp(B (1/T − 1/298.15)), B 3950 K, and 3380 to 3980 for the tolerance.</p>
         </>
       ) : (

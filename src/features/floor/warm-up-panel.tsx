@@ -5,9 +5,11 @@ import { readLogCsv } from '@core/floor/log-csv';
 import { displayUnit, readFigure, toDisplay } from '@core/units/display';
 import { fixed, temperature } from '@core/units/units';
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useRef, useState } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
+import { Labelled } from '../../ui/labelled';
 import { DEFAULT_RIG, RigFailure, rigAddress, rigClient } from '../rig/rig-client';
 import { useFloor } from './use-floor';
 
@@ -179,30 +181,26 @@ function LogEntry(): ReactNode {
           take();
         }}
       >
-        <div className="field">
-          <label htmlFor="log-minute">Minutes on</label>
-          <input
+        <Labelled id="log-minute" label="Minutes on" disabled={sealed}>
+          <OutlinedInput
             id="log-minute"
             className="mono"
-            inputMode="decimal"
             value={minute}
             disabled={sealed}
-            maxLength={10}
+            inputProps={{ inputMode: 'decimal', maxLength: 10 }}
             onChange={(e) => setMinute(e.target.value)}
           />
-        </div>
-        <div className="field">
-          <label htmlFor="log-degrees">Probe, {unit.unit}</label>
-          <input
+        </Labelled>
+        <Labelled id="log-degrees" label={`Probe, ${unit.unit}`} disabled={sealed}>
+          <OutlinedInput
             id="log-degrees"
             className="mono"
-            inputMode="decimal"
             value={degrees}
             disabled={sealed}
-            maxLength={10}
+            inputProps={{ inputMode: 'decimal', maxLength: 10 }}
             onChange={(e) => setDegrees(e.target.value)}
           />
-        </div>
+        </Labelled>
         <Button type="submit" className="primary" disabled={sealed}>
           Log it
         </Button>

@@ -4,6 +4,11 @@
 import { floorWeek } from '@core/floor/week';
 import { clock, temperature } from '@core/units/units';
 import { DAYS } from '@core/week/week';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import type { ReactNode } from 'react';
 import { Week } from '../week/week';
 import { PricePanel } from './set-up';
@@ -62,34 +67,44 @@ function Leads(): ReactNode {
   return (
     <section className="panel">
       <h2>{startAt ? 'Enter the times earlier' : 'The device starts early by itself'}</h2>
-      <table className="plan-table">
-        <thead>
-          <tr>
-            <th scope="col">Days</th>
-            <th scope="col">Warm by</th>
-            <th scope="col">Takes</th>
-            <th scope="col">{startAt ? 'Enter' : 'Starts about'}</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table className="plan-table">
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              Days
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Warm by
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Takes
+            </TableCell>
+            <TableCell component="th" scope="col">
+              {startAt ? 'Enter' : 'Starts about'}
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {rows.map(({ days, lead: l }) => (
-            <tr key={`${days.join()}-${l.minute}`}>
-              <th scope="row">{days.map((d) => DAYS[d]?.slice(0, 3)).join(' ')}</th>
-              <td className="mono">
+            <TableRow key={`${days.join()}-${l.minute}`}>
+              <TableCell component="th" scope="row">
+                {days.map((d) => DAYS[d]?.slice(0, 3)).join(' ')}
+              </TableCell>
+              <TableCell className="mono">
                 {clock(l.minute)}, {temperature(l.celsius, job.units)}
-              </td>
-              <td className="mono">{l.leadMinutes === null ? 'never' : `${about(l.leadMinutes)} min`}</td>
-              <td className="mono">
+              </TableCell>
+              <TableCell className="mono">{l.leadMinutes === null ? 'never' : `${about(l.leadMinutes)} min`}</TableCell>
+              <TableCell className="mono">
                 {l.leadMinutes === null
                   ? '–'
                   : startAt
                     ? `${clock(l.enterMinute)}${l.enterDay === l.day ? '' : ', the day before'}`
                     : clock(l.minute - (about(l.leadMinutes) ?? 0))}
-              </td>
-            </tr>
+              </TableCell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </section>
   );
 }

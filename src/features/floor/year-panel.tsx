@@ -8,6 +8,11 @@ import type { YearForecast, YearInput } from '@core/floor/year';
 import type { Week } from '@core/job/schema';
 import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import * as Comlink from 'comlink';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { FigureField } from '../../ui/figure-field';
@@ -134,34 +139,44 @@ export function YearPanel(): ReactNode {
       </div>
       <p role="status">{progress === null ? said : `${fixed(progress * 100, 0)} %`}</p>
       {Object.keys(results).length > 0 ? (
-        <table className="plan-table">
-          <thead>
-            <tr>
-              <th scope="col">Week</th>
-              <th scope="col">kWh a year</th>
-              {price ? <th scope="col">{price.currency} a year</th> : null}
-            </tr>
-          </thead>
-          <tbody>
+        <Table className="plan-table">
+          <TableHead>
+            <TableRow>
+              <TableCell component="th" scope="col">
+                Week
+              </TableCell>
+              <TableCell component="th" scope="col">
+                kWh a year
+              </TableCell>
+              {price ? (
+                <TableCell component="th" scope="col">
+                  {price.currency} a year
+                </TableCell>
+              ) : null}
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {plans.map((p) => {
               const r = results[p.id];
               return r ? (
-                <tr key={p.id}>
-                  <th scope="row">{p.name}</th>
-                  <td className="mono">
+                <TableRow key={p.id}>
+                  <TableCell component="th" scope="row">
+                    {p.name}
+                  </TableCell>
+                  <TableCell className="mono">
                     {fixed(r.kilowattHours, 0)} <small>({range(r.low.kilowattHours, r.high.kilowattHours)})</small>
-                  </td>
+                  </TableCell>
                   {price ? (
-                    <td className="mono">
+                    <TableCell className="mono">
                       {r.cost === null ? '–' : fixed(r.cost, 0)}{' '}
                       <small>({range(r.low.cost ?? 0, r.high.cost ?? 0)})</small>
-                    </td>
+                    </TableCell>
                   ) : null}
-                </tr>
+                </TableRow>
               ) : null;
             })}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       ) : (
         <p className="soft">
           Weather from a seed with this mean; the spread is that of the losses, two standard errors. Nothing is sent

@@ -5,11 +5,14 @@ import { followUps, handoverTopics } from '@core/record/handover';
 import { verifySeal, sealed as withSeal } from '@core/record/seal';
 /** Hand over: shown and done by the customer, papers, file, seal; after the seal only amendments. */
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import Link from 'next/link';
 import { type ReactNode, useEffect, useState } from 'react';
 import { author, setAuthorName } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
 import { useHalfTyped } from '../../ui/half-typed';
+import { Labelled } from '../../ui/labelled';
+import { More } from '../../ui/more';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -219,8 +222,7 @@ function Sealed(): ReactNode {
           <span className="soft"> ({a.changes.map((c) => c.path.join(' ')).join(', ')})</span>
         </p>
       ))}
-      <details>
-        <summary>Amend with a reason</summary>
+      <More summary={'Amend with a reason'}>
         <form
           className="stack"
           onSubmit={(e) => {
@@ -240,33 +242,29 @@ function Sealed(): ReactNode {
             }))}
             onChoose={setWhat}
           />
-          <div className="field">
-            <label htmlFor="amend-text">Should read</label>
-            <input
+          <Labelled id="amend-text" label="Should read">
+            <OutlinedInput
               id="amend-text"
-              className="text-input"
               value={text}
-              maxLength={4000}
+              inputProps={{ maxLength: 4000 }}
               onChange={(e) => setText(e.target.value)}
             />
-          </div>
-          <div className="field">
-            <label htmlFor="amend-reason">Reason</label>
-            <input
+          </Labelled>
+          <Labelled id="amend-reason" label="Reason">
+            <OutlinedInput
               id="amend-reason"
-              className="text-input"
               value={reason}
-              maxLength={400}
+              inputProps={{ maxLength: 400 }}
               onChange={(e) => setReason(e.target.value)}
             />
-          </div>
+          </Labelled>
           <div className="row">
             <Button type="submit" className="primary" disabled={!ready}>
               Amend the record
             </Button>
           </div>
         </form>
-      </details>
+      </More>
     </section>
   );
 }

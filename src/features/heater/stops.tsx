@@ -4,8 +4,14 @@
 import { HEATER_FORM } from '@core/heater/form';
 import { OPEN_BOX_CAUTION } from '@core/mains/cautions';
 import { fixed, temperature } from '@core/units/units';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import type { ReactNode } from 'react';
 import { Gauge } from '../../ui/gauge';
+import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
@@ -114,47 +120,48 @@ export function HeaterConnect(): ReactNode {
       </section>
       {heater.terminals.length > 0 ? (
         <section className="panel stack">
-          <table className="plan-table">
-            <thead>
-              <tr>
-                <th scope="col">Terminal</th>
-                <th scope="col">Is for</th>
-                <th scope="col">Has on it</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="plan-table">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Terminal
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Is for
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Has on it
+                </TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {heater.terminals.map((t) => (
-                <tr key={t.terminal}>
-                  <th scope="row" className="mono">
+                <TableRow key={t.terminal}>
+                  <TableCell component="th" scope="row" className="mono">
                     {t.terminal}
-                  </th>
-                  <td>{t.says}</td>
-                  <td>
-                    <select
-                      className="select"
-                      aria-label={`On terminal ${t.terminal}`}
+                  </TableCell>
+                  <TableCell>{t.says}</TableCell>
+                  <TableCell>
+                    <SelectField
+                      quiet
+                      label={`On terminal ${t.terminal}`}
                       value={t.found ?? ''}
                       disabled={sealed}
-                      onChange={(e) => {
+                      none="not looked at"
+                      options={cores.map((c) => ({ value: c.id, label: c.name }))}
+                      onChoose={(v) => {
                         const { [t.terminal]: _old, ...rest } = job.survey.landed;
-                        set(`Terminal ${t.terminal}: ${e.target.value || 'not looked at'}`, {
-                          landed: e.target.value ? { ...rest, [t.terminal]: e.target.value } : rest,
+                        set(`Terminal ${t.terminal}: ${v || 'not looked at'}`, {
+                          landed: v ? { ...rest, [t.terminal]: v } : rest,
                         });
                       }}
-                    >
-                      <option value="">not looked at</option>
-                      {cores.map((c) => (
-                        <option key={c.id} value={c.id}>
-                          {c.name}
-                        </option>
-                      ))}
-                    </select>{' '}
+                    />{' '}
                     {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
-                  </td>
-                </tr>
+                  </TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </section>
       ) : null}
     </PlainConnect>

@@ -7,6 +7,7 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
@@ -199,13 +200,14 @@ export function Jobs(): ReactNode {
             <label htmlFor="search" className="visually-hidden">
               Search jobs
             </label>
-            <input
+            <OutlinedInput
               id="search"
               type="search"
+              fullWidth
               placeholder="Site, customer, number, serial, note, fault"
               value={search}
               onChange={(e) => setSearch(e.target.value)}
-              maxLength={200}
+              inputProps={{ maxLength: 200 }}
             />
           </div>
           <Button className="copper" disabled={busy} aria-haspopup="dialog" onClick={() => setChoosing(true)}>

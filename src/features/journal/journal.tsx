@@ -6,7 +6,9 @@ import type { Operation } from '@core/job/operation';
 import type { Change } from '@core/job/schema';
 import { count } from '@core/units/units';
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { Labelled } from '../../ui/labelled';
 import { valueWords } from '../../ui/value-words';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
@@ -89,10 +91,15 @@ export function Journal(): ReactNode {
   return (
     <>
       <Bench title="Journal" note="every change, newest first; nothing here is ever rewritten">
-        <label className="journal-search">
-          <span>Find who, what or a value</span>
-          <input type="search" value={search} maxLength={100} onChange={(e) => setSearch(e.target.value)} />
-        </label>
+        <Labelled id="journal-search" label="Find who, what or a value">
+          <OutlinedInput
+            id="journal-search"
+            type="search"
+            value={search}
+            inputProps={{ maxLength: 100 }}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+        </Labelled>
         {problem ? (
           <p role="alert" className="problem">
             {problem}

@@ -2,6 +2,7 @@
 
 /** Things typed in one line: each read as it is typed, the good ones taken, the rest left to be mended. */
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import type { ReactNode } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
 import '../../ui/quick-line.css';
@@ -51,12 +52,13 @@ export function LineEntry<T extends object>(props: Props<T>): ReactNode {
         )}
       </div>
       <div className="quick-row">
-        <input
+        <OutlinedInput
           className="mono"
-          aria-label={label}
+          fullWidth
           value={line}
           disabled={disabled}
           autoComplete="off"
+          inputProps={{ 'aria-label': label }}
           onChange={(e) => setLine(e.target.value.slice(0, LONGEST))}
         />
         <Button type="submit" className="primary" disabled={disabled || !entries.some((e) => e.ok)}>

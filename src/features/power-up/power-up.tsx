@@ -7,6 +7,11 @@ import { diagnosisOf } from '@core/lowvoltage/diagnose';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
 import { judge } from '@core/proof/verdict';
 import { fixed, volts } from '@core/units/units';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 /** Power up: touch two screws, see what a meter should read, type what it says. */
 import { type ReactNode, useMemo, useState } from 'react';
 import { Choice } from '../../ui/fields';
@@ -204,26 +209,32 @@ export function PowerUp(): ReactNode {
           </button>
           {table && prediction ? (
             <div className="pair-scroll">
-              <table className="plan-table pair-table">
-                <thead>
-                  <tr>
-                    <th scope="col">Pair</th>
-                    <th scope="col">10 MΩ meter</th>
-                    <th scope="col">3 kΩ meter</th>
-                  </tr>
-                </thead>
-                <tbody>
+              <Table className="plan-table pair-table">
+                <TableHead>
+                  <TableRow>
+                    <TableCell component="th" scope="col">
+                      Pair
+                    </TableCell>
+                    <TableCell component="th" scope="col">
+                      10 MΩ meter
+                    </TableCell>
+                    <TableCell component="th" scope="col">
+                      3 kΩ meter
+                    </TableCell>
+                  </TableRow>
+                </TableHead>
+                <TableBody>
                   {pairTable(prediction).map((p) => (
-                    <tr key={p.a + p.b}>
-                      <th scope="row">
+                    <TableRow key={p.a + p.b}>
+                      <TableCell component="th" scope="row">
                         {name(p.a)} to {name(p.b)}
-                      </th>
-                      <td className="mono">{volts(p.volts)}</td>
-                      <td className="mono">{volts(p.lowMeterVolts)}</td>
-                    </tr>
+                      </TableCell>
+                      <TableCell className="mono">{volts(p.volts)}</TableCell>
+                      <TableCell className="mono">{volts(p.lowMeterVolts)}</TableCell>
+                    </TableRow>
                   ))}
-                </tbody>
-              </table>
+                </TableBody>
+              </Table>
             </div>
           ) : null}
         </section>

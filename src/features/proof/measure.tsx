@@ -4,6 +4,7 @@ import { bandText, type MeasureResult, type TestResult, valueText } from '@core/
 /** One measure: what, its band, what was read, and the verdict. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
+import { More } from '../../ui/more';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useJob } from '../shell/job-context';
@@ -53,15 +54,14 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           predicted {bandText(m, job.units)}
           {m.quantity === 'seen' ? '; a look is weaker than a figure' : ''}
         </span>
-        <details>
-          <summary>source</summary>
+        <More summary={'source'}>
           {m.source}. Meter ±{valueText(m.quantity === 'seen' ? 'ohms' : m.quantity, m.tolerance, job.units)}.
           {where.length > 0 ? (
             <button type="button" className="plain" onClick={() => light(where)}>
               light it up
             </button>
           ) : null}
-        </details>
+        </More>
       </div>
       {m.quantity === 'seen' ? (
         <div className="row">

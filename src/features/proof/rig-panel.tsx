@@ -12,6 +12,7 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
 import { TextField } from '../../ui/fields';
+import { SelectField } from '../../ui/select-field';
 import { DEFAULT_RIG, RigFailure, rigAddress, rigClient, setRigAddress } from '../rig/rig-client';
 
 import { type JobApi, useJob } from '../shell/job-context';
@@ -75,17 +76,13 @@ export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: 
             setRigAddress(v);
           }}
         />
-        <div className="field">
-          <label htmlFor="rig-fault">Hidden fault</label>
-          <select id="rig-fault" className="select" value={fault} onChange={(e) => setFault(e.target.value)}>
-            <option value="">wired as planned</option>
-            {faults.map((f) => (
-              <option key={f.id} value={f.id}>
-                {f.name}
-              </option>
-            ))}
-          </select>
-        </div>
+        <SelectField
+          label="Hidden fault"
+          value={fault}
+          none="wired as planned"
+          options={faults.map((f) => ({ value: f.id, label: f.name }))}
+          onChoose={setFault}
+        />
       </div>
       <div className="row">
         <Button

@@ -3,6 +3,7 @@
 import type { TestResult } from '@core/proof/proof-run';
 /** One test: what to set, what must happen, its wait and its measures; skipping needs a reason. */
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useState } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
 import { useJob } from '../shell/job-context';
@@ -79,12 +80,11 @@ export function TestCard({
             onNext();
           }}
         >
-          <input
-            className="text-input"
-            aria-label="Reason for skipping"
+          <OutlinedInput
+            fullWidth
             placeholder="Too cold outdoors to cool"
             value={reason}
-            maxLength={400}
+            inputProps={{ 'aria-label': 'Reason for skipping', maxLength: 400 }}
             onChange={(e) => setReason(e.target.value)}
           />
           <Button type="submit" className="primary" disabled={reason.trim().length < 3}>

@@ -2,6 +2,7 @@
 
 import type { CardRow } from '@core/settings/card';
 import type { ReactNode } from 'react';
+import { SelectField } from '../../ui/select-field';
 import { useJob } from '../shell/job-context';
 import './set-up.css';
 
@@ -53,25 +54,20 @@ export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
                 <span>{r.why}</span>
                 {r.range && r.range !== r.enter ? <span className="soft">takes {r.range}</span> : null}
               </div>
-              <select
-                aria-label={`Another value for ${r.name}`}
+              <SelectField
+                quiet
+                label={`Another value for ${r.name}`}
                 value={job.setUp.chosen[r.key] ?? ''}
                 disabled={sealed}
-                onChange={(e) => {
-                  const { value } = e.target;
+                none="as proposed"
+                options={r.options}
+                onChoose={(value) => {
                   change(`${r.name}: ${value === '' ? 'as proposed' : value}`, (j) => {
                     const { [r.key]: _old, ...rest } = j.setUp.chosen;
                     return { ...j, setUp: { ...j.setUp, chosen: value === '' ? rest : { ...rest, [r.key]: value } } };
                   });
                 }}
-              >
-                <option value="">as proposed</option>
-                {r.options.map((o) => (
-                  <option key={o.value} value={o.value}>
-                    {o.label}
-                  </option>
-                ))}
-              </select>
+              />
             </li>
           );
         })}

@@ -1,8 +1,10 @@
 'use client';
 
 /** The list behind "/": words narrow it, arrows move, Enter runs. */
+import Autocomplete from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
-import { type ReactNode, useState } from 'react';
+import OutlinedInput from '@mui/material/OutlinedInput';
+import type { ReactNode } from 'react';
 
 export interface Command {
   id: string;
@@ -11,48 +13,54 @@ export interface Command {
   run: () => void;
 }
 
+/** Every word somewhere in the name. */
+const narrowed = (commands: Command[], { inputValue }: { inputValue: string }): Command[] => {
+  const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
+  return commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w)));
+};
+
+/** The list stands in the dialog, not over it. */
+const InPlace = ({ children }: { children?: ReactNode | ((props: never) => ReactNode) }): ReactNode => (
+  <div className="command-list">{typeof children === 'function' ? null : children}</div>
+);
+
 export function CommandDialog({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }): ReactNode {
-  const [query, setQuery] = useState('');
-  const [at, setAt] = useState(0);
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w)));
-  const go = (command: Command | undefined): void => {
-    if (!command) return;
-    onClose();
-    command.run();
-  };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Find a command">
       <div className="command-search">
-        <input
-          autoFocus
-          className="text-input"
-          placeholder="Stop or action"
-          aria-label="Command"
-          value={query}
-          onChange={(e) => {
-            setQuery(e.target.value);
-            setAt(0);
+        <Autocomplete<Command>
+          open
+          autoHighlight
+          disablePortal
+          forcePopupIcon={false}
+          options={[...commands]}
+          getOptionLabel={(c) => c.name}
+          getOptionKey={(c) => c.id}
+          filterOptions={narrowed}
+          noOptionsText="No command has these words."
+          slots={{ popper: InPlace }}
+          onChange={(_e, command) => {
+            if (!command) return;
+            onClose();
+            command.run();
           }}
-          onKeyDown={(e) => {
-            if (e.key === 'ArrowDown') setAt(Math.min(found.length - 1, at + 1));
-            else if (e.key === 'ArrowUp') setAt(Math.max(0, at - 1));
-            else if (e.key === 'Enter') go(found[at]);
-            else return;
-            e.preventDefault();
-          }}
-        />
-        <ul>
-          {found.map((c, i) => (
-            <li key={c.id}>
-              <button type="button" className={i === at ? 'at' : ''} onClick={() => go(c)}>
-                <span>{c.name}</span>
-                {c.keys ? <kbd>{c.keys}</kbd> : null}
-              </button>
+          renderOption={({ key, ...props }, c) => (
+            <li key={key} {...props}>
+              <span>{c.name}</span>
+              {c.keys ? <kbd>{c.keys}</kbd> : null}
             </li>
-          ))}
-          {found.length === 0 ? <li className="soft">No command has these words.</li> : null}
-        </ul>
+          )}
+          renderInput={({ slotProps, id }) => (
+            <OutlinedInput
+              {...slotProps.input}
+              id={id}
+              autoFocus
+              fullWidth
+              placeholder="Stop or action"
+              inputProps={{ ...slotProps.htmlInput, 'aria-label': 'Command' }}
+            />
+          )}
+        />
       </div>
     </Dialog>
   );

@@ -2,6 +2,8 @@
 
 /** Work the server did not take: seen by its author until it is applied again, or given up. */
 import type { Change } from '@core/job/schema';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { valueWords } from '../../ui/value-words';
 import { useJob } from './job-context';
@@ -15,7 +17,7 @@ const whole = (changes: readonly Change[]): string =>
 export function Drafts(): ReactNode {
   const { state, session, sealed } = useJob();
   return state.drafts.map((d) => (
-    <div key={d.id} className="notice draft">
+    <Alert key={d.id} icon={false} role="presentation" className="refused draft">
       <p>
         <b>Not taken: {d.label}.</b> {d.why}
       </p>
@@ -28,18 +30,10 @@ export function Drafts(): ReactNode {
         {d.changes.length > 3 ? <li>and {d.changes.length - 3} more</li> : null}
       </ul>
       <div className="row">
-        {sealed ? null : (
-          <button type="button" onClick={() => session.applyDraft(d)}>
-            Apply again
-          </button>
-        )}
-        <button type="button" onClick={() => void navigator.clipboard?.writeText(whole(d.changes))}>
-          Copy
-        </button>
-        <button type="button" onClick={() => session.giveUp(d.id)}>
-          Give it up
-        </button>
+        {sealed ? null : <Button onClick={() => session.applyDraft(d)}>Apply again</Button>}
+        <Button onClick={() => void navigator.clipboard?.writeText(whole(d.changes))}>Copy</Button>
+        <Button onClick={() => session.giveUp(d.id)}>Give it up</Button>
       </div>
-    </div>
+    </Alert>
   ));
 }

@@ -3,6 +3,8 @@
 import { STOPS, type StopId } from '@core/run';
 import { count } from '@core/units/units';
 /** The frame round every stop: heading, run line, waits, notices. */
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useParams } from 'next/navigation';
 import type { ReactNode } from 'react';
@@ -164,20 +166,14 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
       <div className="notices" role="status" aria-live="polite">
         <Drafts />
         {state.notices.map((n) => (
-          <div key={n.id} className={`notice ${n.kind}`}>
+          <Alert key={n.id} icon={false} role="presentation" className={n.kind}>
             <p>{n.text}</p>
             <div className="row">
-              {n.restore ? (
-                <button type="button" onClick={() => session.restore(n)}>
-                  Put it back
-                </button>
-              ) : null}
-              <button type="button" onClick={() => session.dismiss(n.id)}>
-                {n.restore ? 'Leave it' : 'Understood'}
-              </button>
+              {n.restore ? <Button onClick={() => session.restore(n)}>Put it back</Button> : null}
+              <Button onClick={() => session.dismiss(n.id)}>{n.restore ? 'Leave it' : 'Understood'}</Button>
               {n.kind === 'conflict' ? <Link href={`/jobs/${id}/journal`}>Journal</Link> : null}
             </div>
-          </div>
+          </Alert>
         ))}
       </div>
     </div>

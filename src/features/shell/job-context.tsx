@@ -1,12 +1,14 @@
 'use client';
 
 import { type Derived, derive } from '@core/derive';
+import { isRegistered } from '@core/family/registry';
 import type { Job, Reading } from '@core/job/schema';
 import { nanoid } from 'nanoid';
 /** The open job for every stop: its state, what is derived from it, and the ways to change it. */
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { author } from '../../sync/author';
 import { JobSession, type Notice, type SessionState } from '../../sync/session';
+import { loadFamily } from '../family-modules';
 
 export interface JobApi {
   id: string;
@@ -60,8 +62,14 @@ export function JobProvider({ id, children, waiting }: ProviderProps): ReactNode
     return () => session.close();
   }, [session]);
   const { job } = state;
+  const family = job ? job.family : null;
+  const [loaded, setLoaded] = useState(false);
+  const ready = family ? loaded || isRegistered(family) : false;
+  useEffect(() => {
+    if (family) void loadFamily(family).then(() => setLoaded(true));
+  }, [family]);
   const api = useMemo((): JobApi | null => {
-    if (!job) return null;
+    if (!job || !ready) return null;
     const change: JobApi['change'] = (label, edit) => session.change(label, edit, {});
     return {
       id,
@@ -87,7 +95,7 @@ export function JobProvider({ id, children, waiting }: ProviderProps): ReactNode
       lit,
       light: (refs) => setLit(new Set(refs)),
     };
-  }, [id, job, state, session, lit, minute]);
+  }, [id, job, state, session, lit, minute, ready]);
   return api ? <Context.Provider value={api}>{children}</Context.Provider> : waiting(state);
 }
 

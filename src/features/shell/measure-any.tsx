@@ -7,6 +7,7 @@ import type { StopId } from '@core/run';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
 import { ReadingEntry } from '../../ui/reading-entry';
+import { SelectField } from '../../ui/select-field';
 import { LineEntry, type LineItem } from '../mains/line-entry';
 import { useJob } from './job-context';
 import { ReadingsLog } from './readings-log';
@@ -61,22 +62,14 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
       stop,
     });
   const pick = (which: 0 | 1, label: string): ReactNode => (
-    <label className="field">
-      {label}
-      <select
-        className="select"
-        value={which === 0 ? a : b}
-        disabled={sealed || pair[which] !== undefined}
-        onChange={(e) => setChosen(which === 0 ? [e.target.value, chosen[1]] : [chosen[0], e.target.value])}
-      >
-        <option value="">touch {touch}, or choose</option>
-        {points.map((p) => (
-          <option key={p.value} value={p.value}>
-            {p.label}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label={label}
+      value={which === 0 ? a : b}
+      disabled={sealed || pair[which] !== undefined}
+      none={`touch ${touch}, or choose`}
+      options={points}
+      onChoose={(v) => setChosen(which === 0 ? [v, chosen[1]] : [chosen[0], v])}
+    />
   );
   return (
     <section className="panel stack">
@@ -84,16 +77,7 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
       <div className="field-grid">
         {pick(0, 'One probe on')}
         {pick(1, 'The other on')}
-        <label className="field">
-          While it is
-          <select className="select" value={state} disabled={sealed} onChange={(e) => setState(e.target.value)}>
-            {states.map((s) => (
-              <option key={s.value} value={s.value}>
-                {s.label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField label="While it is" value={state} disabled={sealed} options={states} onChoose={setState} />
       </div>
       {quantities.length > 1 || children ? (
         <div className="row">

@@ -7,6 +7,7 @@ import { terminalLabel } from '@core/survey/terminals.data';
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { More } from '../../ui/more';
 import { useLowVoltage } from '../shell/family-job';
 
 const TAPS = [120, 208, 230, 240] as const;
@@ -23,10 +24,7 @@ export function EquipmentMore(): ReactNode {
       return withSurvey(j, { ...j.survey, equipment: { ...j.survey.equipment, inrushVA } });
     });
   return (
-    <details className="panel stack">
-      <summary>
-        <h2>More at the equipment</h2>
-      </summary>
+    <More summary={<h2>More at the equipment</h2>} panel>
       <TextField
         label="Screws on the board, empty ones too"
         mono
@@ -144,6 +142,6 @@ export function EquipmentMore(): ReactNode {
       >
         The cable runs with mains in one conduit or bundle
       </Tick>
-    </details>
+    </More>
   );
 }

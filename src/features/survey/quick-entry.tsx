@@ -3,6 +3,7 @@
 import { withSurvey } from '@core/survey/landing';
 import { applyEntry, parseQuickEntry } from '@core/survey/quick-entry';
 import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useRef, useState } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
 import { useLowVoltage } from '../shell/family-job';
@@ -74,15 +75,13 @@ export function QuickEntry(): ReactNode {
         )}
       </div>
       <div className="quick-row">
-        <input
-          ref={input}
+        <OutlinedInput
+          inputRef={input}
           className="mono"
-          aria-label="Type landings"
           placeholder="r red, c blue, y1 yellow"
           value={line}
           autoComplete="off"
-          autoCapitalize="off"
-          spellCheck={false}
+          inputProps={{ 'aria-label': 'Type landings', autoCapitalize: 'off', spellCheck: false }}
           onChange={(e) => {
             setLine(e.target.value.slice(0, 4000));
             setProblem('');

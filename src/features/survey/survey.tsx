@@ -9,6 +9,7 @@ import { count } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { Choice } from '../../ui/fields';
+import { SelectField } from '../../ui/select-field';
 import { Strip } from '../../ui/strip';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
@@ -243,19 +244,19 @@ export function Survey(): ReactNode {
                 <Button aria-pressed={mode === 'measure'} onClick={() => enter('measure')}>
                   Measure
                 </Button>
-                <select
-                  className="select"
-                  aria-label="Show another screw"
+                <SelectField
+                  quiet
+                  label="Show another screw"
                   value=""
-                  onChange={(e) => {
-                    if (e.target.value) setExtra([...extra, e.target.value]);
+                  none="More screws …"
+                  options={PLATE_ORDER.filter((t) => !rows.some((r) => r.wall === t)).map((t) => ({
+                    value: t,
+                    label: t,
+                  }))}
+                  onChoose={(t) => {
+                    if (t) setExtra([...extra, t]);
                   }}
-                >
-                  <option value="">More screws …</option>
-                  {PLATE_ORDER.filter((t) => !rows.some((r) => r.wall === t)).map((t) => (
-                    <option key={t}>{t}</option>
-                  ))}
-                </select>
+                />
               </div>
             </div>
           </>
