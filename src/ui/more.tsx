@@ -16,7 +16,7 @@ interface Props {
 export function More({ summary, panel = false, children }: Props): ReactNode {
   return (
     <Accordion className={panel ? 'panel' : 'more'} disableGutters elevation={0} square={false}>
-      <AccordionSummary expandIcon={<span aria-hidden="true">＋</span>}>{summary}</AccordionSummary>
+      <AccordionSummary expandIcon={<span aria-hidden="true">+</span>}>{summary}</AccordionSummary>
       <AccordionDetails className="stack">{children}</AccordionDetails>
     </Accordion>
   );

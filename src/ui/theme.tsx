@@ -81,8 +81,13 @@ const theme = createTheme({
     },
     MuiToggleButtonGroup: {
       styleOverrides: {
-        root: { flexWrap: 'wrap', gap: 6 },
-        grouped: { margin: 0, border: '1.5px solid var(--line)', borderRadius: 9 },
+        root: {
+          flexWrap: 'wrap',
+          gap: 6,
+          // Each a target of its own, not one bar cut in pieces.
+          '& .MuiToggleButtonGroup-grouped': { margin: 0, border: '1.5px solid var(--line)', borderRadius: 9 },
+          '& .MuiToggleButtonGroup-grouped.Mui-selected': { borderColor: 'var(--ink)' },
+        },
       },
     },
     MuiToggleButton: {
@@ -108,7 +113,16 @@ const theme = createTheme({
       },
     },
     MuiFormControlLabel: {
-      styleOverrides: { root: { margin: 0 }, label: { display: 'flex', flex: 1, gap: 10, fontSize: 'inherit' } },
+      styleOverrides: {
+        root: { margin: 0 },
+        label: {
+          display: 'flex',
+          flex: 1,
+          gap: 10,
+          fontSize: 'inherit',
+          '&.Mui-disabled': { color: 'var(--ink-soft)' },
+        },
+      },
     },
     MuiCheckbox: {
       styleOverrides: { root: { padding: 10, color: 'var(--ink)', '&.Mui-checked': { color: 'var(--ink)' } } },
@@ -118,9 +132,9 @@ const theme = createTheme({
     },
     MuiAccordionSummary: {
       styleOverrides: {
-        root: { minHeight: 44, padding: 0, fontSize: 'inherit' },
-        content: { margin: 0 },
-        expandIconWrapper: { color: 'var(--ink)', fontSize: 18 },
+        root: { minHeight: 44, padding: 0, fontSize: 'inherit', fontFamily: 'inherit', justifyContent: 'flex-start' },
+        content: { margin: 0, flexGrow: 0, marginRight: 8 },
+        expandIconWrapper: { color: 'var(--ink)', fontSize: 18, fontFamily: 'var(--mono)' },
       },
     },
     MuiAccordionDetails: { styleOverrides: { root: { padding: '6px 0 0' } } },
