@@ -81,24 +81,43 @@ export function Choice<T extends string>({ label, value, options, onChoose, disa
   return (
     <FormControl component="fieldset" className="choice" disabled={disabled ?? false}>
       <FormLabel component="legend">{label}</FormLabel>
-      <ToggleButtonGroup
-        className="choice-row"
-        exclusive
-        value={value ?? null}
-        disabled={disabled ?? false}
-        // Pressed again it is chosen again: what that means is the field's own affair.
-        onChange={(_e, v: T | null) => {
-          const chosen = v ?? value;
-          if (chosen !== undefined) onChoose(chosen);
-        }}
-      >
-        {options.map((o) => (
-          <ToggleButton key={o.value} value={o.value}>
-            {o.label}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <ChoiceRow value={value} options={options} onChoose={onChoose} disabled={disabled} />
     </FormControl>
+  );
+}
+
+type ChoiceRowProps<T extends string> = Omit<ChoiceProps<T>, 'label'> & {
+  /** Name of the row where no legend stands above it. */
+  named?: string;
+};
+
+/** The row of toggles alone, where the question already stands beside it. */
+export function ChoiceRow<T extends string>({
+  value,
+  options,
+  onChoose,
+  disabled,
+  named,
+}: ChoiceRowProps<T>): ReactNode {
+  return (
+    <ToggleButtonGroup
+      className="choice-row"
+      aria-label={named}
+      exclusive
+      value={value ?? null}
+      disabled={disabled ?? false}
+      // Pressed again it is chosen again: what that means is the field's own affair.
+      onChange={(_e, v: T | null) => {
+        const chosen = v ?? value;
+        if (chosen !== undefined) onChoose(chosen);
+      }}
+    >
+      {options.map((o) => (
+        <ToggleButton key={o.value} value={o.value}>
+          {o.label}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
   );
 }
 

@@ -26,7 +26,7 @@ export function Labelled({ id, label, problem, hint, disabled, className = '', c
       <FormLabel htmlFor={id}>{label}</FormLabel>
       {children}
       {note ? (
-        <FormHelperText id={noteId(id)} role={problem ? 'alert' : undefined}>
+        <FormHelperText id={noteId(id)} className={problem ? 'problem' : ''} role={problem ? 'alert' : undefined}>
           {note}
         </FormHelperText>
       ) : null}

@@ -159,7 +159,7 @@ const theme = createTheme({
           borderRadius: 10,
           boxShadow: 'var(--shadow)',
           fontSize: 'inherit',
-          '&.refused': { borderColor: 'var(--red)' },
+          '&.notice.refused': { borderColor: 'var(--red)' },
         },
         message: { padding: 0, display: 'grid', gap: 8, width: '100%' },
       },

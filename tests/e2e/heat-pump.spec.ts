@@ -103,7 +103,7 @@ test('a defect is kept with its remedy, and waits to be mended', async ({ page }
   await page.getByLabel('Where').press('Enter');
   await page.getByRole('button', { name: 'too little slack' }).click();
   const defect = page.getByRole('checkbox', { name: /too little slack, behind the plate/ });
-  await expect(defect).toContainText('Extend with proper connectors');
+  await expect(page.locator('.tick', { has: defect })).toContainText('Extend with proper connectors');
   await expect(page.locator('.reading-side')).toContainText('Not mended');
   await defect.click();
   await expect(page.locator('.reading-side')).not.toContainText('Not mended');

@@ -2,7 +2,7 @@ import '@core/family/all';
 import { LIST_STATES, type Listing } from '@core/contract/listing';
 import { familyOf } from '@core/family/registry';
 import { readJobFile } from '@core/job/file';
-import { split } from '@core/job/measured';
+import { seen, split } from '@core/job/measured';
 import { emptyJob, emptyJobOf, Family, Job } from '@core/job/schema';
 import * as z from 'zod';
 import { importJob, loadJob } from '@/src/store/jobs';
@@ -37,8 +37,7 @@ const Start = z.strictObject({
 /** A copy keeps the place, the device and what is in the wall; not what was measured or done. */
 function copied(job: Job): Job {
   const { site, zone, device, week, units, supplies } = job;
-  const { module, job: seen } = familyOf(job);
-  const survey = module.copied(seen);
+  const survey = familyOf(job).module.copied(seen(job).survey);
   const copy = {
     ...emptyJobOf(job.family),
     site,

@@ -133,6 +133,26 @@ describe('readings', () => {
   });
 });
 
+describe('volts that do not belong', () => {
+  const read = (survey: object, quantity: string, value: number, a: string, b: string, state = 'idle'): string[] =>
+    codes(contactJob(survey, { readings: [{ quantity, value, a, b, state, stop: 'survey' }] }));
+
+  it.each([
+    [MILLIVOLT, 'volts-ac', 24, 'pair.1', 'pair.2', 'contact.pile-fed'],
+    [MILLIVOLT, 'volts-dc', 3, 'coil.1', 'coil.2', 'contact.pile-fed'],
+    [MILLIVOLT, 'volts-ac', 120, 'pair.1', 'earth', 'contact.pair-mains'],
+    [DRY, 'volts-ac', 230, 'pair.1', 'earth', 'contact.pair-mains'],
+    [{}, 'volts-ac', 118, 'pair.1', 'pair.2', 'contact.pair-mains'],
+  ] as const)('%j: %s %d between %s and %s stops the work', (survey, quantity, value, a, b, code) => {
+    expect(read(survey, quantity, value, a, b)).toContain(code);
+  });
+
+  it('a pair that lives on with its appliance off contradicts', () => {
+    expect(read(DRY, 'volts-ac', 12, 'pair.1', 'pair.2', 'off')).toContain('contact.reading-contradicts');
+    expect(read(DRY, 'volts-ac', 0.4, 'pair.1', 'pair.2', 'off')).not.toContain('contact.reading-contradicts');
+  });
+});
+
 describe('made safe, asked, never assumed', () => {
   it('a pair is proved dead, a self-generating loop has nothing to switch off', () => {
     expect(own(MILLIVOLT).safe.proved).toBe(true);

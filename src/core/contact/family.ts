@@ -1,6 +1,7 @@
 /** Millivolt and dry-contact appliances: from a job to everything its loop or pair implies. */
 import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
+import type { Way } from '../family/way';
 import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
 import { checkMainsSafe, type DeadPair, type MainsSafe } from '../mains/make-safe';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
@@ -9,7 +10,7 @@ import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings } from '../settings/card';
 import { fixed } from '../units/units';
 import { contactFindings } from './findings';
-import { type Budget, budgetOf, misfit } from './fit';
+import { type Budget, budgetOf, contactWays, misfit } from './fit';
 import { CONTACT_FORM } from './form';
 import { type MillivoltLoop, millivoltLoop } from './loop';
 import { contactProof } from './proof';
@@ -26,6 +27,8 @@ export interface ContactDerived {
   budget: Budget | null;
   /** The device fits what it is to close. */
   fits: boolean;
+  /** Every shipped device held against it. */
+  ways: Way[];
   terminals: TerminalPlan[];
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
   steps: { id: string; what: string }[];
@@ -92,6 +95,7 @@ export function deriveContact(job: ContactJob): ContactDerived {
     loop,
     budget,
     fits,
+    ways: contactWays(survey),
     terminals,
     settings: { canonical, card: card.card },
     steps: sheet && fits ? contactSteps(survey, sheet) : [],

@@ -1,13 +1,10 @@
 /** What speaks against a contact job. */
 import { type Finding, finding } from '../findings/finding';
 import { budgetOf, misfit } from './fit';
-import { DIRTY_VOLTS, type MillivoltLoop, SOUND_PILE } from './loop';
+import { DIRTY_VOLTS, FED_MILLIVOLTS, MAINS_VOLTS, type MillivoltLoop, SOUND_PILE } from './loop';
 import type { ContactSheet } from './sheet';
 import type { ContactSurvey } from './survey';
 
-/** More than any pile makes, mV. */
-const FED_MILLIVOLTS = 1000;
-const MAINS_VOLTS = 50;
 const DEAD_PAIR_VOLTS = 1;
 
 function loopFindings(survey: ContactSurvey, loop: MillivoltLoop): Finding[] {

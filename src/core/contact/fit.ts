@@ -1,5 +1,7 @@
 /** Whether a device fits an appliance's contact, and what would make it fit. */
-import type { ContactSheet } from './sheet';
+import type { Way } from '../family/way';
+import { finding } from '../findings/finding';
+import { CONTACT_SHEETS, type ContactSheet } from './sheet';
 import type { ContactSurvey } from './survey';
 
 export type Misfit = 'feeds-power' | 'steals' | 'triac' | 'not-dry' | 'no-power' | 'joins-r' | 'no-common' | null;
@@ -27,6 +29,25 @@ export function misfit(survey: ContactSurvey, sheet: ContactSheet): Misfit {
     default:
       return null;
   }
+}
+
+/** Each shipped device held against this appliance. */
+export function contactWays(survey: ContactSurvey): Way[] {
+  return CONTACT_SHEETS.map(({ id, name, ...sheet }): Way => {
+    const no = misfit(survey, { id, name, ...sheet });
+    const known = survey.appliance !== undefined;
+    return {
+      id,
+      name,
+      works: !known ? 'open' : no ? 'no' : 'yes',
+      why: !known
+        ? 'what it is to close is not known yet'
+        : no
+          ? finding(`contact.${no}`, { device: name }, ['device'], id).message
+          : 'its contact may close it, and it has what it lives on',
+      devices: known && !no ? [{ id, name }] : [],
+    };
+  });
 }
 
 export interface Budget {

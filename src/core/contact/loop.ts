@@ -15,6 +15,10 @@ const USUAL_OHMS = { low: 1.5, high: 4 } as const;
 const USUAL_PULL = { low: 0.15, high: 0.25 } as const;
 /** A pile that is sound gives this open, V. */
 export const SOUND_PILE = { low: 0.45, high: 0.85 } as const;
+/** More than any pile makes, mV. */
+export const FED_MILLIVOLTS = 1000;
+/** More than any call pair or small transformer shows, V. */
+export const MAINS_VOLTS = 50;
 /** The coil is to have a third more than it needs. */
 const MARGIN = 4 / 3;
 /** A clean contact. */

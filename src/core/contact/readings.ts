@@ -3,16 +3,18 @@ import { CircuitSolver } from '../circuit/solve';
 import { type Finding, finding } from '../findings/finding';
 import { type PointGrammar, type PointReadingLine, parsePointReadings } from '../job/point-lines';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
-import type { Quantity } from '../job/schema';
+import type { Quantity, Reading } from '../job/schema';
 import { valueText } from '../proof/proof-run';
 import { CONTACT_STATES, type ContactStateId, contactControls, contactNetlist, contactSuppliesOff } from './circuit';
-import type { MillivoltLoop } from './loop';
+import { FED_MILLIVOLTS, MAINS_VOLTS, type MillivoltLoop } from './loop';
 import { type ContactSurvey, contactPointWords } from './survey';
 import type { ContactJob } from './survey-job';
 
 const SHARE = 0.4;
 const LEAST_MILLIVOLTS = 0.06;
 const LEAST_VOLTS = 3;
+/** What a meter set for the other kind may show of a pile, V. */
+const LEAST_OTHER_KIND = 0.5;
 
 const GRAMMAR: PointGrammar = {
   names: new Map([
@@ -53,10 +55,14 @@ export function contactExpects(
   quantity: Quantity,
   state: ContactStateId,
 ): { low: number; high: number } | null {
+  if (quantity === 'ohms') return null;
+  // Switched off nothing of the appliance is left; a pile goes on as long as its pilot burns.
+  const nothing = { low: 0, high: loop ? LEAST_OTHER_KIND : LEAST_VOLTS };
+  if (!loop && state === 'off') return nothing;
   const netlist = contactNetlist(survey, loop);
-  if (!netlist || quantity === 'ohms') return null;
+  if (!netlist) return null;
   // A pile gives DC, a transformer AC; a board's pair either.
-  if (loop ? quantity !== 'volts-dc' : survey.appliance === 'own-24v' && quantity !== 'volts-ac') return null;
+  if (loop ? quantity !== 'volts-dc' : survey.appliance === 'own-24v' && quantity !== 'volts-ac') return nothing;
   if (!loop && survey.appliance === 'dry-pair' && survey.pairAc === undefined && survey.pairDc === undefined)
     return null;
   const solver = new CircuitSolver(netlist);
@@ -69,6 +75,17 @@ export function contactExpects(
 
 const isState = (v: string | undefined): v is ContactStateId => CONTACT_STATES.some((s) => s.id === v);
 
+/** Volts that no appliance of the kind makes between any of its points, whatever else was surveyed. */
+function foreign(r: Reading, loop: MillivoltLoop | null, about: string[]): Finding | null {
+  if (r.quantity === 'ohms') return null;
+  const size = Math.abs(r.value);
+  if (size > MAINS_VOLTS) return finding('contact.pair-mains', { volts: size }, about, readingEvidence(r));
+  const millivolts = Math.round(size * 1000);
+  return loop && millivolts > FED_MILLIVOLTS
+    ? finding('contact.pile-fed', { millivolts }, about, readingEvidence(r))
+    : null;
+}
+
 export function readingFindings(job: ContactJob, loop: MillivoltLoop | null): Finding[] {
   const taken = readingsInTime(
     job,
@@ -77,6 +94,9 @@ export function readingFindings(job: ContactJob, loop: MillivoltLoop | null): Fi
   return [...latestByPair(taken).values()].flatMap((r): Finding[] => {
     const { a = '', b = '', quantity, state } = r;
     if (!isState(state)) return [];
+    const about = [`point:${a}`, `point:${b}`];
+    const fed = foreign(r, loop, about);
+    if (fed) return [fed];
     const e = contactExpects(job.survey, loop, a, b, quantity, state);
     const size = Math.abs(r.value);
     if (!e || (size >= e.low && size <= e.high)) return [];
@@ -90,7 +110,7 @@ export function readingFindings(job: ContactJob, loop: MillivoltLoop | null): Fi
           expected: `${valueText(quantity, e.low)} to ${valueText(quantity, e.high)}`,
           state: CONTACT_STATES.find((s) => s.id === state)?.name ?? state,
         },
-        [`point:${a}`, `point:${b}`],
+        about,
         readingEvidence(r),
       ),
     ];

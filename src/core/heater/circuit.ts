@@ -173,6 +173,9 @@ export interface Expected {
   high: number;
 }
 
+/** What a meter shows of anything with the breaker off, V. */
+export const DEAD: Expected = { low: 0, high: VOLTS_LEAST };
+
 /** Volts or ohms a meter may show between two points in a state; null where the wiring does not settle it. */
 export function heaterExpects(
   c: HeaterCircuit,
@@ -185,7 +188,7 @@ export function heaterExpects(
   // Ohms on a live circuit are no reading.
   if (quantity === 'ohms' && energised) return null;
   // Switched off everything is dead, whatever floats.
-  if (quantity === 'volts-ac' && !energised) return { low: 0, high: VOLTS_LEAST };
+  if (quantity === 'volts-ac' && !energised) return DEAD;
   const netlist = heaterNetlist(c);
   const read = netlist && between(netlist, heaterLegs(c.wall), heaterControls(state), a, b);
   if (!read) return null;

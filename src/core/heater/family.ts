@@ -1,6 +1,7 @@
 /** Electric heaters on line voltage: from a job to everything its cables, heaters and room imply. */
 import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
+import type { Way } from '../family/way';
 import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
@@ -20,7 +21,7 @@ import { heaterSettings } from './settings';
 import { HEATER_SHEETS, HeaterSheet } from './sheet';
 import { type HeaterSurvey, Heaters } from './survey';
 import type { HeaterJob } from './survey-job';
-import { heaterWays, refusal, type Way } from './ways';
+import { heaterWays, refusal } from './ways';
 import { deadPairs, heaterKit, heaterSteps, type TerminalPlan, terminalPlan, wiringFindings } from './work';
 
 export interface HeaterDerived {
@@ -147,7 +148,7 @@ export function deriveHeaters(job: HeaterJob): HeaterDerived {
   const terminals = sheet && fits ? terminalPlan(survey, wall, sheet) : [];
   findings.push(...wiringFindings(survey, wall, terminals));
   const circuit = sheet && load && fits && wall.kind !== null ? { survey, sheet, load, wall, contactor } : null;
-  if (circuit) findings.push(...readingFindings(job, circuit));
+  findings.push(...readingFindings(job, wall, sheet, circuit));
   const canonical = sheet ? undecided(heaterSettings(job, sheet, load, room), questions) : [];
   const card = sheet ? cardOf(job, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(job, canonical), ...card.findings);

@@ -21,6 +21,17 @@ const codes = (job: Job): string[] =>
 const heater = (ratedWatts: number, ratedVolts = 240, more: object = {}) => ({ ratedWatts, ratedVolts, ...more });
 
 describe('which pair is which', () => {
+  it('volts left with the breaker off are said even where nothing else is settled', () => {
+    const left = (value: number): string[] =>
+      codes(
+        heaterJob(
+          { heaters: {}, cables: { c1: {} } },
+          { readings: [{ quantity: 'volts-ac', value, a: 'cable.c1.1', b: 'earth', state: 'off', stop: 'survey' }] },
+        ),
+      );
+    expect([left(119).includes('heater.reading-live'), left(1).includes('heater.reading-live')]).toEqual([true, false]);
+  });
+
   it('is said by readings, whatever the order or the names', () => {
     const { c1, c2 } = GOOD_HEATER.cables;
     for (const cables of [

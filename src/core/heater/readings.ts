@@ -5,6 +5,7 @@ import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
+  DEAD,
   type Expected,
   HEATER_STATES,
   type HeaterCircuit,
@@ -76,8 +77,15 @@ export const heaterExpectedWords = (quantity: 'volts-ac' | 'ohms', e: Expected):
 const isState = (v: string | undefined): v is HeaterStateId => HEATER_STATES.some((s) => s.id === v);
 const STATE_WORDS = new Map<string, string>(HEATER_STATES.map((s) => [s.id, s.name]));
 
-export function readingFindings(job: HeaterJob, circuit: HeaterCircuit): Finding[] {
-  const known = new Set(heaterPoints(circuit));
+/** @param circuit null where wall or device do not settle one: volts on what is switched off are still said */
+export function readingFindings(
+  job: HeaterJob,
+  wall: Wall,
+  sheet: HeaterSheet | null,
+  circuit: HeaterCircuit | null,
+): Finding[] {
+  const { survey } = job;
+  const known = new Set(heaterPoints({ survey, sheet, wall }));
   const taken = readingsInTime(
     job,
     (r) =>
@@ -91,11 +99,15 @@ export function readingFindings(job: HeaterJob, circuit: HeaterCircuit): Finding
   return [...latestByPair(taken).values()].flatMap((r): Finding[] => {
     const { a = '', b = '', quantity, state } = r;
     if (!isState(state) || (quantity !== 'volts-ac' && quantity !== 'ohms')) return [];
-    const e = heaterExpects(circuit, a, b, quantity, state);
+    const e = circuit
+      ? heaterExpects(circuit, a, b, quantity, state)
+      : quantity === 'volts-ac' && state === 'off'
+        ? DEAD
+        : null;
     if (!e || (r.value >= e.low && r.value <= Math.min(e.high, OPEN_CIRCUIT_OHMS))) return [];
     const words = {
-      a: heaterPointWords(circuit.survey, a) ?? a,
-      b: heaterPointWords(circuit.survey, b) ?? b,
+      a: heaterPointWords(survey, a) ?? a,
+      b: heaterPointWords(survey, b) ?? b,
       read: quantity === 'volts-ac' ? `${fixed(r.value, 0)} V` : ohmsText(r.value),
       state: STATE_WORDS.get(state) ?? state,
     };

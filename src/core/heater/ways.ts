@@ -1,15 +1,9 @@
 /** Ways to switch these heaters from this wall: the chosen device, and the ways out where it cannot. */
+import type { Way } from '../family/way';
 import { listed } from '../units/units';
 import type { HeaterLoad } from './load';
 import type { Wall } from './roles';
 import { HEATER_SHEETS, type HeaterSheet } from './sheet';
-
-export interface Way {
-  id: string;
-  name: string;
-  works: 'yes' | 'no' | 'open';
-  why: string;
-}
 
 type Refusal = 'needs-neutral' | 'needs-both-legs' | 'wrong-supply' | 'too-little' | null;
 
@@ -52,12 +46,14 @@ export function heaterWays(wall: Wall, load: HeaterLoad | null): Way[] {
     const sheets = HEATER_SHEETS.filter((s) => s.needs === needs);
     // What chops the wave is no way out where a motor hangs on it.
     const fan = load?.units.some((u) => u.kind === 'fan') ?? false;
-    const can = sheets.find((s) => refusal(s, wall, load) === null && !(fan && s.electronic));
+    const fit = sheets.filter((s) => refusal(s, wall, load) === null && !(fan && s.electronic));
     const [first] = sheets;
+    const [can] = fit;
     if (!first) return [];
     return [
       {
         id: needs,
+        devices: known ? fit.map(({ id, name }) => ({ id, name })) : [],
         name: KIND_NAMES[needs],
         works: !known ? 'open' : can ? 'yes' : 'no',
         why: !known
@@ -74,6 +70,7 @@ export function heaterWays(wall: Wall, load: HeaterLoad | null): Way[] {
     ...ways,
     {
       id: 'new-cable',
+      devices: [],
       name: 'New cable to the box',
       works: 'yes',
       why: 'always works where there is a route; licensed work',

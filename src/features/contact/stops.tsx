@@ -22,6 +22,7 @@ import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
+import { Ways } from '../plain/ways';
 import { useFamily } from '../shell/family-job';
 import { Bench } from '../shell/frame';
 import { MeasureAny } from '../shell/measure-any';
@@ -103,7 +104,7 @@ export function ContactSurveyScreen(): ReactNode {
 
 export function ContactDecide(): ReactNode {
   const { derived } = useFamily('contact');
-  const { loop, budget, sheet, fits } = derived;
+  const { loop, budget, sheet, fits, ways } = derived;
   return (
     <>
       <Bench title="Decide" note={sheet ? `for ${sheet.name}` : 'choose a device in Arrive first'}>
@@ -144,6 +145,7 @@ export function ContactDecide(): ReactNode {
             />
           </section>
         ) : null}
+        <Ways family="contact" title="What could close it" ways={ways} />
       </Bench>
       <ReadingSide here="decide" sentence={derived.sentence} />
     </>

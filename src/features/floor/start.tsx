@@ -5,6 +5,7 @@ import { expectedText, type StartItem } from '@core/floor/first-start';
 import { MAINS_CAUTION } from '@core/mains/cautions';
 import { fixed, temperature } from '@core/units/units';
 import type { ReactNode } from 'react';
+import { ChoiceRow } from '../../ui/fields';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -83,19 +84,13 @@ function Step({
       </div>
       <div className="start-said">
         {item.kind === 'choice' ? (
-          <div className="choice-row" role="group" aria-label={item.ask}>
-            {item.options.map((o) => (
-              <button
-                key={o.value}
-                type="button"
-                disabled={sealed}
-                aria-pressed={item.said === o.value}
-                onClick={() => say(o.value)}
-              >
-                {o.label}
-              </button>
-            ))}
-          </div>
+          <ChoiceRow
+            named={item.ask}
+            value={item.said ?? undefined}
+            options={item.options}
+            onChoose={say}
+            disabled={sealed}
+          />
         ) : (
           <>
             {item.said !== null ? (

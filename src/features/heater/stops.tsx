@@ -15,6 +15,7 @@ import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
+import { Ways } from '../plain/ways';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { HeaterDrawing } from './drawing';
@@ -65,20 +66,7 @@ export function HeaterDecide(): ReactNode {
         ) : (
           <p>Read the cables and the nameplates in Survey first.</p>
         )}
-        <section className="panel">
-          <h2>What could switch them on this wall</h2>
-          <ul className="way-list">
-            {ways.map((w) => (
-              <li key={w.id}>
-                <b className={w.works}>{w.works === 'yes' ? 'works' : w.works === 'no' ? 'does not' : 'not known'}</b>
-                <div>
-                  {w.name}
-                  <div className="soft">{w.why}</div>
-                </div>
-              </li>
-            ))}
-          </ul>
-        </section>
+        <Ways family="heater" title="What could switch them on this wall" ways={ways} />
         {room ? (
           <section className="panel">
             <h2>The room</h2>

@@ -17,7 +17,7 @@ const whole = (changes: readonly Change[]): string =>
 export function Drafts(): ReactNode {
   const { state, session, sealed } = useJob();
   return state.drafts.map((d) => (
-    <Alert key={d.id} icon={false} role="presentation" className="refused draft">
+    <Alert key={d.id} icon={false} role="presentation" className="notice draft">
       <p>
         <b>Not taken: {d.label}.</b> {d.why}
       </p>

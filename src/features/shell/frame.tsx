@@ -166,7 +166,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
       <div className="notices" role="status" aria-live="polite">
         <Drafts />
         {state.notices.map((n) => (
-          <Alert key={n.id} icon={false} role="presentation" className={n.kind}>
+          <Alert key={n.id} icon={false} role="presentation" className={`notice ${n.kind}`}>
             <p>{n.text}</p>
             <div className="row">
               {n.restore ? <Button onClick={() => session.restore(n)}>Put it back</Button> : null}
