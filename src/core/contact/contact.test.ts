@@ -133,6 +133,19 @@ describe('readings', () => {
   });
 });
 
+describe('volts along the ring', () => {
+  it.each([
+    [{ openMillivolts: 610, loadedMillivolts: 340, coilMillivolts: 420 }, 1],
+    [{ openMillivolts: 300, loadedMillivolts: 420, coilMillivolts: 400 }, 1],
+    [{ openMillivolts: 300, coilMillivolts: 400 }, 1],
+    [{ openMillivolts: 610, loadedMillivolts: 340, coilMillivolts: 341 }, 0],
+    [{ coilMillivolts: 420 }, 0],
+  ])('only fall: %j', (read, times) => {
+    const { openMillivolts: _open, ...rest } = MILLIVOLT;
+    expect(codes(contactJob({ ...rest, ...read })).filter((c) => c === 'contact.loop-contradicts')).toHaveLength(times);
+  });
+});
+
 describe('volts that do not belong', () => {
   const read = (survey: object, quantity: string, value: number, a: string, b: string, state = 'idle'): string[] =>
     codes(contactJob(survey, { readings: [{ quantity, value, a, b, state, stop: 'survey' }] }));

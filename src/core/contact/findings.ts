@@ -5,10 +5,37 @@ import { DIRTY_VOLTS, FED_MILLIVOLTS, MAINS_VOLTS, type MillivoltLoop, SOUND_PIL
 import type { ContactSheet } from './sheet';
 import type { ContactSurvey } from './survey';
 
+/** Two readings of one meter on one pile, a minute apart. */
+const METER_SHARE = 1.03;
+const METER_MILLIVOLTS = 5;
 const DEAD_PAIR_VOLTS = 1;
 
+/** Along a ring volts only fall: the pile gives less once the ring is closed, the coil gets less than the pile gives. */
+function orderFindings(survey: ContactSurvey): Finding[] {
+  const along = [
+    ['The open pile', survey.openMillivolts, ['pile']],
+    ['the closed pile', survey.loadedMillivolts, ['pile']],
+    ['the coil', survey.coilMillivolts, ['coil']],
+  ] as const;
+  const read = along.flatMap(([name, millivolts, about]) =>
+    millivolts === undefined ? [] : [{ name, millivolts, about }],
+  );
+  return read.slice(1).flatMap((more, i): Finding[] => {
+    const less = read[i];
+    if (!less || Math.abs(more.millivolts) <= Math.abs(less.millivolts) * METER_SHARE + METER_MILLIVOLTS) return [];
+    return [
+      finding(
+        'contact.loop-contradicts',
+        { less: less.name, lessMillivolts: less.millivolts, more: more.name, moreMillivolts: more.millivolts },
+        [...less.about, ...more.about],
+        `${less.millivolts} and ${more.millivolts} mV`,
+      ),
+    ];
+  });
+}
+
 function loopFindings(survey: ContactSurvey, loop: MillivoltLoop): Finding[] {
-  const out: Finding[] = [];
+  const out = orderFindings(survey);
   const { openMillivolts: open, coilMillivolts: coil, loadedMillivolts: loaded } = survey;
   if (survey.pilot === 'out') out.push(finding('contact.pilot-out', {}, ['pile'], 'seen'));
   const most = Math.max(open ?? 0, loaded ?? 0, coil ?? 0);

@@ -115,6 +115,15 @@ export const CONTACT_FINDINGS = {
       fix: 'Take everything off the loop but pile, limit and coil, and read again. A coil that had 24 V is damaged.',
     }),
   ),
+  'contact.loop-contradicts': entry<{ less: string; lessMillivolts: number; more: string; moreMillivolts: number }>(
+    'caution',
+    'survey',
+    'Two voltages of a loop cannot both be true.',
+    (f) => ({
+      message: `${f.less} reads ${mv(f.lessMillivolts)}, ${f.more} ${mv(f.moreMillivolts)}: the second cannot be the more.`,
+      fix: 'Measure both again, three minutes after the pilot is lit; leads of the meter on bare metal.',
+    }),
+  ),
   'contact.loop-long': entry<{ ohms: number; allowed: number }>(
     'blocker',
     'survey',

@@ -30,6 +30,24 @@ export const HEATER_FINDINGS = {
       fix: 'Measure again with a low-impedance meter. Stray voltage falls to nothing; a half-made joint does not.',
     }),
   ),
+  'heater.earth-contradicts': entry<{ cable: string; betweenVolts: number; firstVolts: number; secondVolts: number }>(
+    'blocker',
+    'survey',
+    'A cable’s three voltages cannot all be true.',
+    (f) => ({
+      message: `${f.cable} reads ${volts(f.betweenVolts)} between its cores, ${volts(f.firstVolts)} and ${volts(f.secondVolts)} to earth: these cannot all be.`,
+      fix: 'Measure all three again, cores parted. If they stand, the earth here is joined to nothing.',
+    }),
+  ),
+  'heater.same-leg': entry<{ cable: string; volts: number }>(
+    'blocker',
+    'survey',
+    'A pair without volts between its cores is live to earth.',
+    (f) => ({
+      message: `${f.cable} reads nothing between its cores and ${volts(f.volts)} to earth: it is live from one leg.`,
+      fix: 'It is not dead. Find what feeds it, and by which breaker, before anything is joined.',
+    }),
+  ),
   'heater.traced-otherwise': entry<{ cable: string; traced: string; read: string }>(
     'blocker',
     'survey',

@@ -3,7 +3,7 @@ import { type Finding, finding } from '../findings/finding';
 import { listed } from '../units/units';
 import type { HeaterLoad } from './load';
 import { loadReading, wireAmps } from './load';
-import { cableName, OPEN_OHMS, type Wall } from './roles';
+import { cableName, DEAD_VOLTS, LIVE_VOLTS, OPEN_OHMS, type Wall } from './roles';
 import type { RoomForecast } from './room';
 import type { HeaterSheet } from './sheet';
 import type { HeaterSurvey } from './survey';
@@ -16,6 +16,31 @@ const UNDER = 0.87;
 /** Cores and connectors behind the device, mm. */
 const CORES_MILLIMETRES = 20;
 const ROLE_WORDS: Record<string, string> = { supply: 'supply', load: 'load', loop: 'supply', onward: 'onward pair' };
+
+/** A reading of volts may be this far off, and a parted core may pick up this much. */
+const VOLTS_SHARE = 0.06;
+const VOLTS_STRAY = 12;
+
+/** Between two points is no more than their volts to a third together, and no less than what they differ by. */
+function earthFindings(name: string, cable: HeaterSurvey['cables'][string], about: string[]): Finding[] {
+  const { liveVolts: between, firstToEarth: first, secondToEarth: second } = cable;
+  const most = Math.max(first ?? 0, second ?? 0);
+  if (between !== undefined && between <= DEAD_VOLTS && most >= LIVE_VOLTS)
+    return [finding('heater.same-leg', { cable: name, volts: most }, about, `${most} V to earth`)];
+  if (between === undefined || first === undefined || second === undefined) return [];
+  const slack = VOLTS_SHARE * Math.max(between, most) + VOLTS_STRAY;
+  const sound = between <= first + second + slack && between >= Math.abs(first - second) - slack;
+  return sound
+    ? []
+    : [
+        finding(
+          'heater.earth-contradicts',
+          { cable: name, betweenVolts: between, firstVolts: first, secondVolts: second },
+          about,
+          `${between} V between, ${first} and ${second} V to earth`,
+        ),
+      ];
+}
 
 export function cableFindings(survey: HeaterSurvey, wall: Wall): Finding[] {
   const out: Finding[] = [];
@@ -39,6 +64,7 @@ export function cableFindings(survey: HeaterSurvey, wall: Wall): Finding[] {
   for (const c of wall.cables) {
     const cable = survey.cables[c.id];
     const about = [`cables:${c.id}`];
+    if (cable) out.push(...earthFindings(c.name, cable, about));
     if (c.role === 'stray')
       out.push(finding('heater.stray', { cable: c.name, volts: cable?.liveVolts ?? 0 }, about, c.why));
     if (c.role === 'open') out.push(finding('heater.load-open', { cable: c.name }, about, c.why));

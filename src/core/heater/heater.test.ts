@@ -21,6 +21,22 @@ const codes = (job: Job): string[] =>
 const heater = (ratedWatts: number, ratedVolts = 240, more: object = {}) => ({ ratedWatts, ratedVolts, ...more });
 
 describe('which pair is which', () => {
+  it.each([
+    [[239, 119.5, 0.5], 'heater.earth-contradicts'],
+    [[239, 0, 0], 'heater.earth-contradicts'],
+    [[120, 230, 0], 'heater.earth-contradicts'],
+    [[0.3, 119, 119.4], 'heater.same-leg'],
+    [[240, 120, 120.4], null],
+    [[208, 120, 120], null],
+    [[231, 230, 0.6], null],
+    [[120, 121, 0], null],
+  ] as const)('%j V between and to earth: %s', ([liveVolts, firstToEarth, secondToEarth], code) => {
+    const found = codes(heaterJob({ cables: { c1: { liveVolts, firstToEarth, secondToEarth } } }));
+    expect(found.filter((c) => c === 'heater.earth-contradicts' || c === 'heater.same-leg')).toEqual(
+      code ? [code] : [],
+    );
+  });
+
   it('volts left with the breaker off are said even where nothing else is settled', () => {
     const left = (value: number): string[] =>
       codes(

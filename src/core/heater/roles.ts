@@ -8,9 +8,9 @@ import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { HeaterSurvey } from './survey';
 
 /** Between cores or to earth, a live pair reads at least this; stray voltage of a parted core stays below. */
-const LIVE_VOLTS = 90;
+export const LIVE_VOLTS = 90;
 /** A dead pair on a good meter reads less; what lies between is stray, or a half-made joint. */
-const DEAD_VOLTS = 30;
+export const DEAD_VOLTS = 30;
 /** A neutral is within this of earth, V. */
 const AT_EARTH = 15;
 /** No heater has more; more is an open element, a cut-out, or a broken joint. */

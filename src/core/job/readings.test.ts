@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { allReadings, latestByPair, readingsInTime } from './readings';
+import { allReadings, latestByPair, readingsInTime, withStruck } from './readings';
 import type { Reading } from './schema';
 
 const at = (minute: number): string => `2026-03-01T09:${String(minute).padStart(2, '0')}:00Z`;
@@ -44,6 +44,14 @@ describe('readings', () => {
     const readings = { a: read(1), b: read(2, { struck: true }) };
     expect([readingsInTime({ readings }).length, allReadings({ readings }).length]).toEqual([1, 2]);
     expect(readingsInTime({ readings }, (r) => r.value > 1)).toEqual([]);
+  });
+
+  it('struck and counted again a reading is what it was; one that is not there changes nothing', () => {
+    const job = { readings: { a: read(1) } };
+    const struck = withStruck(job, 'a', true);
+    expect(readingsInTime(struck)).toEqual([]);
+    expect(withStruck(struck, 'a', false)).toEqual(job);
+    expect(withStruck(job, 'z', true)).toBe(job);
   });
 
   it('the latest of a pair counts, whichever probe was where, state by state', () => {

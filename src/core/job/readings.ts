@@ -34,6 +34,14 @@ export const readingsInTime = (
 /** Of surveyed parts, not struck, oldest first. */
 export const partReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] => inTime(job, isOfPart);
 
+/** Strikes a reading, or counts it again: it is never altered and never gone. */
+export function withStruck<J extends Pick<Job, 'readings'>>(job: J, id: string, struck: boolean): J {
+  const found = job.readings[id];
+  if (!found) return job;
+  const { struck: _was, ...read } = found;
+  return { ...job, readings: { ...job.readings, [id]: struck ? { ...read, struck: true } : read } };
+}
+
 /** The latest of each pair of points and state, by `state|pair`. */
 export function latestByPair(readings: readonly ReadingEntry[]): Map<string, ReadingEntry> {
   const latest = new Map<string, ReadingEntry>();

@@ -1,5 +1,6 @@
 'use client';
 
+import { withStruck } from '@core/job/readings';
 import { bandText, type MeasureResult, type TestResult, valueText } from '@core/proof/proof-run';
 /** One measure: what, its band, what was read, and the verdict. */
 import Button from '@mui/material/Button';
@@ -129,12 +130,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           <button
             type="button"
             className="plain"
-            onClick={() =>
-              change(`Strike the reading of ${m.what}`, (j) => {
-                const r = j.readings[last.id];
-                return r ? { ...j, readings: { ...j.readings, [last.id]: { ...r, struck: true } } } : j;
-              })
-            }
+            onClick={() => change(`Strike the reading of ${m.what}`, (j) => withStruck(j, last.id, true))}
           >
             strike
           </button>

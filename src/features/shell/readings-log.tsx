@@ -1,16 +1,16 @@
 'use client';
 
+/** Readings taken at this stop, latest first, each to be struck; a struck one stays visible as struck. */
 import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
-import { allReadings } from '@core/job/readings';
+import { allReadings, withStruck } from '@core/job/readings';
 import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
-/** Readings taken at this stop, latest first; a struck one stays visible as struck. */
 import type { ReactNode } from 'react';
 import { useJob } from './job-context';
 
 export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
-  const { job, light } = useJob();
+  const { job, light, change, sealed } = useJob();
   const readings = allReadings(job)
     .filter((r) => r.stop === stop)
     .reverse();
@@ -34,6 +34,18 @@ export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
                 </span>
               </span>
             </button>
+            {sealed ? null : (
+              <button
+                type="button"
+                className="plain"
+                aria-label={`${r.struck ? 'Count' : 'Strike'} ${r.words ?? valueText(r.quantity, r.value, job.units)}`}
+                onClick={() =>
+                  change(r.struck ? 'Reading counted again' : 'Reading struck', (j) => withStruck(j, r.id, !r.struck))
+                }
+              >
+                {r.struck ? 'count again' : 'strike'}
+              </button>
+            )}
           </li>
         ))}
       </ul>
