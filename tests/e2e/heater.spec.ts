@@ -99,7 +99,7 @@ test('a baseboard from parted cables to a sealed record: the device that cannot 
   await goTo(page, 'Set up');
   for (const tick of await page.getByRole('checkbox', { name: /: entered$/ }).all()) await tick.click();
   await goTo(page, 'Proof');
-  await loadRig(page, 'one conductor goes past the contacts');
+  await loadRig(page, 'one leg is not broken: a welded pole');
   await page.getByRole('button', { name: 'Run the whole proof' }).click();
   await expect(page.locator('.sentence')).toContainText('shown wrong', { timeout: 60_000 });
   await expect(page.locator('.test-list.down .fail').first()).toContainText('Off: nothing across the load');
