@@ -28,14 +28,7 @@ const shots: Shot[] = [
     },
   },
   { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
-  {
-    name: 'accessories',
-    path: '/jobs/demo-icehouse/decide',
-    act: async (page) => {
-      await page.locator('.budget-bar').scrollIntoViewIfNeeded();
-      await page.locator('.accessory-loop').last().scrollIntoViewIfNeeded();
-    },
-  },
+  { name: 'heaters', path: '/jobs/demo-sail-loft/survey' },
   {
     name: 'weather',
     path: '/jobs/demo-tower/set-up',
@@ -53,14 +46,7 @@ const shots: Shot[] = [
   { name: 'cylinder', path: '/jobs/demo-parsonage/week', dark: true },
   { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
   { name: 'plant', path: '/jobs/demo-parsonage/survey' },
-  {
-    name: 'floor-probe',
-    path: '/jobs/demo-bath/set-up',
-    dark: true,
-    act: async (page) => {
-      await page.locator('.line-chart canvas').scrollIntoViewIfNeeded();
-    },
-  },
+  { name: 'millivolt', path: '/jobs/demo-hearth/decide', dark: true },
   {
     name: 'floor-warm-up',
     path: '/jobs/demo-taproom/week',
