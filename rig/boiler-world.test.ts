@@ -26,6 +26,9 @@ describe('a plant wired as planned proves itself', () => {
     ['combination', job({ plant: 'combination', input: 'live' })],
     ['combination, volt-free', job({ plant: 'combination', input: 'live' }, 'hb1-head')],
     ['combination, extra low voltage', job({ plant: 'combination', input: 'low-voltage' }, 'hb1-head')],
+    ['zone valves, a channel each', job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER }, 'rd1-pair')],
+    ['combination, a mains receiver apart', job({ plant: 'combination', input: 'volt-free' }, 'rv1-apart')],
+    ['combination, the same linked from live', job({ plant: 'combination', input: 'live' }, 'rv1-apart')],
     ['combination, bus', job({ plant: 'combination', input: 'bus' }, 'bx1-bus')],
     ['combination, its pump outside', job({ plant: 'combination', input: 'live', pump: 'outside' })],
     ['combination, a relay box on its switched live', job({ plant: 'combination', input: 'live' }, 'bx1-bus')],
@@ -51,6 +54,7 @@ describe('no fault of a part passes its proof', () => {
     ['extra low voltage', job({ plant: 'combination', input: 'low-voltage' }, 'hb1-head')],
     ['volt-free', job({ plant: 'combination', input: 'volt-free' }, 'hb1-head')],
     ['gravity', job({ plant: 'gravity', input: 'live', cylinder: CYLINDER })],
+    ['volt-free from a mains receiver', job({ plant: 'combination', input: 'volt-free' }, 'rv1-apart')],
     ['combination', job({ plant: 'combination', input: 'live', pump: 'outside' })],
   ];
   // Batteries that will be flat in some minutes pass a proof shorter than that: no test today can show them.

@@ -135,6 +135,28 @@ describe('the truth of each plant', () => {
   });
 });
 
+describe('receivers of one channel each, and with a contact apart', () => {
+  it('heating and hot water take a channel each, a second zone has none', () => {
+    expect(codes(boilerOf(job({ plant: 'zone-valves', input: 'live' }, 'rd1-pair')))).toEqual([]);
+    expect(codes(boilerOf(job({ plant: 'zone-valves', input: 'live', heatingZones: 2 }, 'rd1-pair')))).toContain(
+      'boiler.too-few-channels',
+    );
+  });
+
+  it('a contact apart is linked from live for a switched live, and joined to nothing else for a dry input', () => {
+    const work = (input: string): string => {
+      const { steps } = boilerOf(job({ plant: 'combination', input }, 'rv1-apart'));
+      return steps.map((s) => s.what).join('; ');
+    };
+    expect(work('live')).toMatch(/SUPPLY L, RX L, RX COM/);
+    const dry = work('volt-free');
+    expect(dry).toMatch(/RX COM, BOILER CALL1/);
+    expect(dry).not.toMatch(/RX L[^;]*RX COM/);
+    // Fed from the mains it needs its neutral, other than a head on batteries.
+    expect(dry).toMatch(/SUPPLY N, RX N/);
+  });
+});
+
 describe('derive, right', () => {
   it.each([
     ['combination', { plant: 'combination', input: 'live' }, 'rc2-radio'],

@@ -157,4 +157,36 @@ const head = {
   settings: [cycles('Pace', { switch: '1' }), frost('Frost', { switch: '2' })].map((e) => e),
 };
 
-export const BOILER_SHEETS: readonly BoilerSheet[] = [radio, bus, wall, head].map((s) => BoilerSheet.parse(s));
+/** Heating and hot water, a channel each. */
+const pair = {
+  ...radio,
+  id: 'rd1-pair',
+  name: 'RD-1 heating and hot water',
+  channels: 1,
+  hubMinutes: 0,
+  pairMinutes: 3,
+};
+
+/** Fed from the mains, its contact joined to nothing. */
+const apart = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'rv1-apart',
+  name: 'RV-1 volt-free receiver',
+  family: 'boiler',
+  output: 'volt-free',
+  channels: 1,
+  hotWater: false,
+  hotWaterOff: false,
+  contactAmps: 5,
+  needsNeutral: true,
+  head: 'battery',
+  hubMinutes: 0,
+  pairMinutes: 3,
+  manualOverride: true,
+  settings: [cycles('Starts', { path: ['Fitter', 'Starts'] }), frost('Guard', { path: ['Fitter', 'Guard'] })],
+};
+
+export const BOILER_SHEETS: readonly BoilerSheet[] = [radio, pair, bus, wall, apart, head].map((s) =>
+  BoilerSheet.parse(s),
+);
