@@ -121,10 +121,14 @@ export function ContactDecide(): ReactNode {
               low={1}
               high={4}
               value={loop.margin}
-              says={`${fixed(loop.coilVolts.low * 1000, 0)} to ${fixed(loop.coilVolts.high * 1000, 0)} mV; it pulls in at ${fixed(loop.pullVolts.low * 1000, 0)} to ${fixed(loop.pullVolts.high * 1000, 0)} mV, and is to have a third more`}
+              says={`${fixed(loop.coilVolts.low * 1000, 0)} to ${fixed(loop.coilVolts.high * 1000, 0)} mV`}
             />
             <p>
-              Leads and contacts may hold <b className="mono">{fixed(loop.allowedOhms, 2)} Ω</b>; they hold{' '}
+              It pulls in at{' '}
+              <b className="mono">
+                {fixed(loop.pullVolts.low * 1000, 0)} to {fixed(loop.pullVolts.high * 1000, 0)} mV
+              </b>
+              , and is to have a third more. Leads and contacts may hold <b className="mono">{fixed(loop.allowedOhms, 2)} Ω</b>; they hold{' '}
               <b className="mono">
                 {fixed(loop.loopOhms.low, 2)} to {fixed(loop.loopOhms.high, 2)} Ω
               </b>

@@ -2,7 +2,7 @@
 
 /** What could switch it from this wall, with the devices that can to take from here. */
 import type { Way } from '@core/family/way';
-import type { Family, JobOf } from '@core/job/schema';
+import type { Family } from '@core/job/schema';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useFamily } from '../shell/family-job';
