@@ -128,7 +128,8 @@ export function ContactDecide(): ReactNode {
               <b className="mono">
                 {fixed(loop.pullVolts.low * 1000, 0)} to {fixed(loop.pullVolts.high * 1000, 0)} mV
               </b>
-              , and is to have a third more. Leads and contacts may hold <b className="mono">{fixed(loop.allowedOhms, 2)} Ω</b>; they hold{' '}
+              , and is to have a third more. Leads and contacts may hold{' '}
+              <b className="mono">{fixed(loop.allowedOhms, 2)} Ω</b>; they hold{' '}
               <b className="mono">
                 {fixed(loop.loopOhms.low, 2)} to {fixed(loop.loopOhms.high, 2)} Ω
               </b>
