@@ -7,7 +7,7 @@ import { nanoid } from 'nanoid';
 import { Problems } from '../core/contract/listing';
 import { AppendAnswer, EntryShape, OpenAnswer } from '../core/contract/session';
 import { applyChanges, type Conflict, diff } from '../core/job/changes';
-import { changesFromFirst } from '../core/job/first-version';
+import { changesFromFirst, isOfFirst } from '../core/job/first-version';
 import {
   applyOperation,
   type Operation,
@@ -233,8 +233,10 @@ export class JobSession {
   applyDraft(draft: Draft): void {
     const { job } = this.state;
     if (!job) return;
-    const old = draft.changes.some(({ path }) => path[0] === 'floor' || path[0] === 'boiler');
-    const { value, conflicts } = applyChanges(job, old ? changesFromFirst(draft.changes, job.family) : draft.changes);
+    const { value, conflicts } = applyChanges(
+      job,
+      isOfFirst(draft.changes) ? changesFromFirst(draft.changes, job.family) : draft.changes,
+    );
     if (conflicts.some((c) => c.outcome === 'gone')) {
       this.notify({ id: nanoid(), kind: 'refused', text: 'What it belongs to is still gone. Copy it, or give it up.' });
       return;

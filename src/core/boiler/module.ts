@@ -8,6 +8,7 @@ import {
   plural,
   ticked,
 } from '../family/contract';
+import { jobAs } from '../family/of';
 import type { BoilerJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
 import type { FollowUp, Topic } from '../record/topic';
@@ -105,11 +106,11 @@ function trial(text: string, boiler: BoilerDerived): JobTrialLine {
     text,
     says: off ? `${a} no longer joined to ${b}` : `${a} joined to ${b}`,
     edit: (job) => {
-      if (job.family !== 'boiler') return job;
+      const known = jobAs(job, 'boiler');
       // On what the trials before it left, so that several in one line add up.
-      const now = job.survey.wires ? Object.values(job.survey.wires) : wires;
+      const now = known.survey.wires ? Object.values(known.survey.wires) : wires;
       const then = off ? now.filter((w) => !joins(w)) : [...now, { a, b }];
-      return { ...job, survey: { ...job.survey, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
+      return { ...known, survey: { ...known.survey, wires: Object.fromEntries(then.map((w, i) => [`try${i}`, w])) } };
     },
   };
 }

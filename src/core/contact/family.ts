@@ -1,6 +1,7 @@
 /** Millivolt and dry-contact appliances: from a job to everything its loop or pair implies. */
 import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
+import type { TerminalPlan } from '../family/landing';
 import type { Way } from '../family/way';
 import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
 import { checkMainsSafe, type DeadPair, type MainsSafe } from '../mains/make-safe';
@@ -17,9 +18,9 @@ import { contactProof } from './proof';
 import { readingFindings } from './readings';
 import { contactSettings } from './settings';
 import { CONTACT_SHEETS, ContactSheet } from './sheet';
-import { Contact, type ContactSurvey } from './survey';
+import { Contact, type ContactCore, type ContactSurvey } from './survey';
 import type { ContactJob } from './survey-job';
-import { contactKit, contactSteps, type TerminalPlan, terminalPlan, wiringFindings } from './work';
+import { contactKit, contactSteps, terminalPlan, wiringFindings } from './work';
 
 export interface ContactDerived {
   sheet: ContactSheet | null;
@@ -29,7 +30,7 @@ export interface ContactDerived {
   fits: boolean;
   /** Every shipped device held against it. */
   ways: Way[];
-  terminals: TerminalPlan[];
+  terminals: TerminalPlan<ContactCore>[];
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
   steps: { id: string; what: string }[];
   safe: MainsSafe;

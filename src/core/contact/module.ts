@@ -8,7 +8,10 @@ import {
   plural,
   ticked,
 } from '../family/contract';
+import { landedWith } from '../family/landing';
+import { jobAs } from '../family/of';
 import { mainsShared } from '../mains/shared';
+import { settingsPart, terminalsPart } from '../record/common-parts';
 import type { PaperPart } from '../record/paper-part';
 import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
@@ -87,9 +90,11 @@ function trial(text: string, c: ContactDerived): JobTrialLine {
     text,
     says: found ? `${CORE_WORDS[found]} on ${terminal}` : `nothing on ${terminal}`,
     edit: (job) => {
-      if (!('appliance' in job.survey || 'switches' in job.survey)) return job;
-      const { [terminal]: _was, ...rest } = { ...(job.survey as { landed?: Record<string, string> }).landed };
-      return { ...job, survey: { ...job.survey, landed: found ? { ...rest, [terminal]: found } : rest } } as typeof job;
+      const known = jobAs(job, 'contact');
+      return {
+        ...known,
+        survey: { ...known.survey, landed: landedWith(c.terminals, known.survey.landed, terminal, found) },
+      };
     },
   };
 }
@@ -155,32 +160,10 @@ function papers(job: ContactJob, c: ContactDerived): PaperPart[] {
         ]),
       ],
     });
-  if (c.terminals.length > 0)
-    parts.push({
-      kind: 'table',
-      heading: 'Terminals',
-      columns: [
-        { head: 'Terminal', width: 16, mono: true },
-        { head: 'Is for', width: 42 },
-        { head: 'Has on it', width: 42 },
-      ],
-      rows: c.terminals.map((t) => [t.terminal, t.says, t.found ? CORE_WORDS[t.found] : 'not looked at']),
-    });
-  if (c.settings.card.length > 0)
-    parts.push({
-      kind: 'table',
-      heading: 'Settings',
-      columns: [
-        { head: 'Where', width: 32, mono: true },
-        { head: 'Entered', width: 20, mono: true },
-        { head: 'Why', width: 48 },
-      ],
-      rows: c.settings.card.map((r) => [
-        r.where,
-        `${r.enter}${job.setUp.entered[r.key] ? '' : ' (not ticked)'}`,
-        r.why,
-      ]),
-    });
+  parts.push(
+    ...terminalsPart(c.terminals.map((t) => ({ ...t, found: t.found && CORE_WORDS[t.found] }))),
+    ...settingsPart(c.settings.card, job.setUp.entered),
+  );
   return parts;
 }
 

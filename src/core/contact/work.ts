@@ -1,4 +1,5 @@
 /** The work at the device, what goes on which terminal, and what to bring. */
+import type { TerminalPlan } from '../family/landing';
 import { type Finding, finding } from '../findings/finding';
 import type { ContactSheet } from './sheet';
 import type { ContactCore, ContactSurvey } from './survey';
@@ -10,14 +11,6 @@ export const CORE_WORDS: Record<ContactCore, string> = {
   c: 'C of its 24 V',
   w: 'W of its 24 V',
 };
-
-export interface TerminalPlan {
-  terminal: string;
-  core: ContactCore | null;
-  says: string;
-  found: ContactCore | null;
-  good: boolean | null;
-}
 
 const meantFor = (survey: ContactSurvey, use: string): ContactCore | null => {
   const own = survey.appliance === 'own-24v';
@@ -37,7 +30,7 @@ const ELSEWHERE: Record<string, string> = {
 };
 const PAIR: ReadonlySet<ContactCore> = new Set(['pair-1', 'pair-2']);
 
-export function terminalPlan(survey: ContactSurvey, sheet: ContactSheet): TerminalPlan[] {
+export function terminalPlan(survey: ContactSurvey, sheet: ContactSheet): TerminalPlan<ContactCore>[] {
   return Object.entries(sheet.terminals).map(([terminal, use]) => {
     const core = meantFor(survey, use);
     const found = survey.landed[terminal] ?? null;
@@ -47,7 +40,7 @@ export function terminalPlan(survey: ContactSurvey, sheet: ContactSheet): Termin
   });
 }
 
-export const wiringFindings = (plan: readonly TerminalPlan[]): Finding[] =>
+export const wiringFindings = (plan: readonly TerminalPlan<ContactCore>[]): Finding[] =>
   plan.flatMap((t) =>
     t.found !== null && t.good === false
       ? [

@@ -1,5 +1,7 @@
 /** The floor family as the registry knows it. */
 import { type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
+import { landedWith } from '../family/landing';
+import { jobAs } from '../family/of';
 import type { FloorJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
 import type { StopId } from '../run';
@@ -109,9 +111,9 @@ function trial(text: string, f: FloorDerived): JobTrialLine {
     text,
     says: found ? `${CORE_WORDS[found]} on ${terminal}` : `nothing on ${terminal}`,
     edit: (job) => {
-      if (job.family !== 'floor') return job;
-      const { [terminal]: _was, ...rest } = { ...known, ...job.survey.landed };
-      return { ...job, survey: { ...job.survey, landed: found ? { ...rest, [terminal]: found } : rest } };
+      const now = jobAs(job, 'floor');
+      const planned = Object.entries(known).map(([t, core]) => ({ terminal: t, core }));
+      return { ...now, survey: { ...now.survey, landed: landedWith(planned, now.survey.landed, terminal, found) } };
     },
   };
 }

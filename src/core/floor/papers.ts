@@ -1,6 +1,7 @@
 /** The floor's part of the technical record: mats in three stages, load, probe, limit, first start, warm-up. */
 
 import type { FloorJob } from '../job/schema';
+import { settingsPart } from '../record/common-parts';
 import type { PaperLine, PaperPart } from '../record/paper-part';
 import { fixed, temperature } from '../units/units';
 import type { FloorDerived } from './family';
@@ -126,21 +127,7 @@ export function floorPapers(job: FloorJob, floor: FloorDerived): PaperPart[] {
       ],
       rows: start.map((s) => [s.ask, expectedText(s, show), said(s.said, s.kind, s.options)]),
     });
-  if (floor.settings.card.length > 0)
-    blocks.push({
-      kind: 'table',
-      heading: 'Settings',
-      columns: [
-        { head: 'Where', width: 32, mono: true },
-        { head: 'Entered', width: 20, mono: true },
-        { head: 'Why', width: 48 },
-      ],
-      rows: floor.settings.card.map((r) => [
-        r.where,
-        `${r.enter}${job.setUp.entered[r.key] ? '' : ' (not ticked)'}`,
-        r.why,
-      ]),
-    });
+  blocks.push(...settingsPart(floor.settings.card, job.setUp.entered));
   if (floor.week && floor.week.leads.length > 0 && sheet?.schedule.times === 'start-at')
     blocks.push({
       kind: 'lines',

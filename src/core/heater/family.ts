@@ -22,7 +22,7 @@ import { HEATER_SHEETS, HeaterSheet } from './sheet';
 import { type HeaterSurvey, Heaters } from './survey';
 import type { HeaterJob } from './survey-job';
 import { heaterWays, refusal } from './ways';
-import { deadPairs, heaterKit, heaterSteps, type TerminalPlan, terminalPlan, wiringFindings } from './work';
+import { deadPairs, type HeaterTerminal, heaterKit, heaterSteps, terminalPlan, wiringFindings } from './work';
 
 export interface HeaterDerived {
   sheet: HeaterSheet | null;
@@ -31,7 +31,7 @@ export interface HeaterDerived {
   contactor: boolean;
   ways: Way[];
   room: RoomForecast | null;
-  terminals: TerminalPlan[];
+  terminals: HeaterTerminal[];
   /** What predictions and readings are held against; null until cables, load and device are known. */
   circuit: HeaterCircuit | null;
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };

@@ -8,7 +8,10 @@ import {
   plural,
   ticked,
 } from '../family/contract';
+import { landedWith } from '../family/landing';
+import { jobAs } from '../family/of';
 import { mainsShared } from '../mains/shared';
+import { settingsPart, terminalsPart } from '../record/common-parts';
 import type { PaperPart } from '../record/paper-part';
 import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
@@ -100,12 +103,11 @@ function trial(text: string, h: HeaterDerived): JobTrialLine {
     text,
     says: found ? `${found} on ${terminal}` : `nothing on ${terminal}`,
     edit: (job) => {
-      if (!('landed' in job.survey && 'cables' in job.survey)) return job;
-      const { [terminal]: _was, ...rest } = {
-        ...Object.fromEntries(h.terminals.flatMap((t) => (t.core ? [[t.terminal, t.core]] : []))),
-        ...(job.survey.landed as Record<string, string>),
+      const known = jobAs(job, 'heater');
+      return {
+        ...known,
+        survey: { ...known.survey, landed: landedWith(h.terminals, known.survey.landed, terminal, found) },
       };
-      return { ...job, survey: { ...job.survey, landed: found ? { ...rest, [terminal]: found } : rest } } as typeof job;
     },
   };
 }
@@ -200,36 +202,15 @@ function papers(job: HeaterJob, h: HeaterDerived): PaperPart[] {
         ],
       },
     );
-  if (h.terminals.length > 0)
-    parts.push({
-      kind: 'table',
-      heading: 'Terminals',
-      columns: [
-        { head: 'Terminal', width: 16, mono: true },
-        { head: 'Is for', width: 42 },
-        { head: 'Has on it', width: 42 },
-      ],
-      rows: h.terminals.map((t) => [
-        t.terminal,
-        t.says,
-        t.found ? (heaterPointWords(job.survey, `cable.${t.found}`) ?? t.found) : 'not looked at',
-      ]),
-    });
-  if (h.settings.card.length > 0)
-    parts.push({
-      kind: 'table',
-      heading: 'Settings',
-      columns: [
-        { head: 'Where', width: 32, mono: true },
-        { head: 'Entered', width: 20, mono: true },
-        { head: 'Why', width: 48 },
-      ],
-      rows: h.settings.card.map((r) => [
-        r.where,
-        `${r.enter}${job.setUp.entered[r.key] ? '' : ' (not ticked)'}`,
-        r.why,
-      ]),
-    });
+  parts.push(
+    ...terminalsPart(
+      h.terminals.map((t) => ({
+        ...t,
+        found: t.found && (heaterPointWords(job.survey, `cable.${t.found}`) ?? t.found),
+      })),
+    ),
+    ...settingsPart(h.settings.card, job.setUp.entered),
+  );
   return parts;
 }
 

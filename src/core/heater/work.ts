@@ -1,4 +1,5 @@
 /** The work at the box in its order, what goes on which terminal, and what to bring. */
+import type { TerminalPlan } from '../family/landing';
 import { type Finding, finding } from '../findings/finding';
 import type { DeadPair } from '../mains/make-safe';
 import { coresOf } from './circuit';
@@ -7,14 +8,8 @@ import { cableName, type Wall } from './roles';
 import type { HeaterSheet, TerminalUse } from './sheet';
 import { type HeaterSurvey, heaterPointWords } from './survey';
 
-export interface TerminalPlan {
-  terminal: string;
+export interface HeaterTerminal extends TerminalPlan<string> {
   use: TerminalUse;
-  /** Core that is meant, "c1.2"; null where no core is. */
-  core: string | null;
-  says: string;
-  found: string | null;
-  good: boolean | null;
 }
 
 const USE_WORDS: Record<TerminalUse, string> = {
@@ -36,7 +31,7 @@ function neutralFirst(survey: HeaterSurvey, wall: Wall): boolean {
   return (cable?.firstToEarth ?? 1e3) < (cable?.secondToEarth ?? 1e3);
 }
 
-export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterSheet): TerminalPlan[] {
+export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterSheet): HeaterTerminal[] {
   const cores = coresOf(wall);
   const swapped = wall.twoHots === false && wall.kind === 'four-core' && neutralFirst(survey, wall);
   const [hot, other] = cores ? (swapped ? [cores.supply[1], cores.supply[0]] : cores.supply) : [];
@@ -74,7 +69,7 @@ export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterShee
   });
 }
 
-export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly TerminalPlan[]): Finding[] {
+export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly HeaterTerminal[]): Finding[] {
   return plan.flatMap((t) =>
     t.found !== null && t.good === false
       ? [

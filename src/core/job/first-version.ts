@@ -65,6 +65,10 @@ export function fromFirst(old: Job1): Job {
 export const readJob = (value: unknown): Job =>
   isTree(value) && value.version === 1 ? fromFirst(Job1.parse(value)) : Job.parse(value);
 
+/** Whether changes are written in paths that only the first version had. */
+export const isOfFirst = (changes: readonly Change[]): boolean =>
+  changes.some(({ path }) => path[0] === 'floor' || path[0] === 'boiler');
+
 /** Paths of the first version as today's. What was another family's, or measured, is left out: it is no edit today. */
 export function changesFromFirst(changes: readonly Change[], family: Family): Change[] {
   return changes.flatMap((change): Change[] => {

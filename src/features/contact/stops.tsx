@@ -11,17 +11,12 @@ import { pointWords } from '@core/job/points';
 import { valueText } from '@core/proof/proof-run';
 import type { StopId } from '@core/run';
 import { fixed } from '@core/units/units';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
 import { type ReactNode, useState } from 'react';
 import { Gauge } from '../../ui/gauge';
-import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
+import { TerminalTable } from '../plain/terminal-table';
 import { Ways } from '../plain/ways';
 import { useFamily } from '../shell/family-job';
 import { Bench } from '../shell/frame';
@@ -166,51 +161,13 @@ export function ContactConnect(): ReactNode {
         <ContactDrawing />
       </section>
       {terminals.length > 0 ? (
-        <section className="panel">
-          <Table className="plan-table">
-            <TableHead>
-              <TableRow>
-                <TableCell component="th" scope="col">
-                  Terminal
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Is for
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Has on it
-                </TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {terminals.map((t) => (
-                <TableRow key={t.terminal}>
-                  <TableCell component="th" scope="row" className="mono">
-                    {t.terminal}
-                  </TableCell>
-                  <TableCell>{t.says}</TableCell>
-                  <TableCell>
-                    <SelectField
-                      quiet
-                      label={`On terminal ${t.terminal}`}
-                      value={t.found ?? ''}
-                      disabled={sealed}
-                      none="not looked at"
-                      options={ContactCore.options.map((c) => ({ value: c, label: CORE_WORDS[c] }))}
-                      onChoose={(v) => {
-                        const core = ContactCore.safeParse(v).data;
-                        const { [t.terminal]: _old, ...rest } = job.survey.landed;
-                        set(`Terminal ${t.terminal}: ${core ? CORE_WORDS[core] : 'not looked at'}`, {
-                          landed: core ? { ...rest, [t.terminal]: core } : rest,
-                        });
-                      }}
-                    />{' '}
-                    {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
-                  </TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </section>
+        <TerminalTable
+          terminals={terminals}
+          cores={ContactCore.options.map((id) => ({ id, name: CORE_WORDS[id] }))}
+          landed={job.survey.landed}
+          disabled={sealed}
+          onLand={(label, landed) => set(label, { landed })}
+        />
       ) : null}
     </PlainConnect>
   );

@@ -4,17 +4,12 @@
 import { HEATER_FORM } from '@core/heater/form';
 import { OPEN_BOX_CAUTION } from '@core/mains/cautions';
 import { fixed, temperature } from '@core/units/units';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
 import type { ReactNode } from 'react';
 import { Gauge } from '../../ui/gauge';
-import { SelectField } from '../../ui/select-field';
 import { SurveyFields } from '../fields/field-form';
 import { PlainConnect } from '../plain/connect';
 import { PlainPowerUp } from '../plain/power-up';
+import { TerminalTable } from '../plain/terminal-table';
 import { Ways } from '../plain/ways';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -107,50 +102,13 @@ export function HeaterConnect(): ReactNode {
         <HeaterDrawing />
       </section>
       {heater.terminals.length > 0 ? (
-        <section className="panel stack">
-          <Table className="plan-table">
-            <TableHead>
-              <TableRow>
-                <TableCell component="th" scope="col">
-                  Terminal
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Is for
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Has on it
-                </TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {heater.terminals.map((t) => (
-                <TableRow key={t.terminal}>
-                  <TableCell component="th" scope="row" className="mono">
-                    {t.terminal}
-                  </TableCell>
-                  <TableCell>{t.says}</TableCell>
-                  <TableCell>
-                    <SelectField
-                      quiet
-                      label={`On terminal ${t.terminal}`}
-                      value={t.found ?? ''}
-                      disabled={sealed}
-                      none="not looked at"
-                      options={cores.map((c) => ({ value: c.id, label: c.name }))}
-                      onChoose={(v) => {
-                        const { [t.terminal]: _old, ...rest } = job.survey.landed;
-                        set(`Terminal ${t.terminal}: ${v || 'not looked at'}`, {
-                          landed: v ? { ...rest, [t.terminal]: v } : rest,
-                        });
-                      }}
-                    />{' '}
-                    {t.good === null ? null : t.good ? 'right' : <b className="problem">wrong</b>}
-                  </TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </section>
+        <TerminalTable
+          terminals={heater.terminals}
+          cores={cores}
+          landed={job.survey.landed}
+          disabled={sealed}
+          onLand={(label, landed) => set(label, { landed })}
+        />
       ) : null}
     </PlainConnect>
   );
