@@ -5,16 +5,15 @@
 
 import '../src/core/family/all';
 import { proveOnWorld } from '../rig/prove';
-import { planWires } from '../src/core/boiler/wiring';
 import { derive } from '../src/core/derive';
-import { jobAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { startingWeek } from '../src/core/week/week';
+import { boilerJobs } from './boiler-jobs';
 import { floorJobs } from './floor-jobs';
 import { heaterJobs } from './heater-jobs';
-import { arrived, BY, type DemoJob, file, provedDead, reading } from './parts';
+import { arrived, BY, type DemoJob, file, reading } from './parts';
 
 /** Supply off, heard and measured. */
 const madeSafe = (job: Job, at: string, place: 'wall' | 'board', hot = 'R'): Job => ({
@@ -94,22 +93,6 @@ const joined = (job: Job): Job => ({
 /** A job as far as Set up: arrived, dead and proved, connected, powered, set and joined. */
 const wiredUp = (value: object, at: { safeAt: string; upAt: string; volts: number }): Job =>
   joined(setUp(powered(connected(madeSafe(arrived(file(value)), at.safeAt, 'wall')), at.upAt, at.volts), 'all'));
-
-/** A plant as far as Set up: joined as the plan, started, the card entered. */
-function plantJoined(job: Job): Job {
-  const b = ownOf(derive(job), 'boiler');
-  const mine = jobAs(job, 'boiler');
-  return {
-    ...mine,
-    connect: { ...job.connect, done: Object.fromEntries(b.steps.map((s) => [s.id, true])) },
-    setUp: { ...job.setUp, entered: Object.fromEntries(b.settings.card.map((r) => [r.key, true])) },
-    survey: {
-      ...mine.survey,
-      wires: Object.fromEntries(b.wires.map((w, i) => [`w${i + 1}`, w])),
-      start: Object.fromEntries((b.timeline?.items ?? []).map((i) => [i.id, { done: true }])),
-    },
-  };
-}
 
 export async function demoJobs(): Promise<DemoJob[]> {
   const netLoft = madeSafe(
@@ -397,57 +380,10 @@ export async function demoJobs(): Promise<DemoJob[]> {
     'wall',
   );
 
-  const cylinder = { litres: 150, coilWatts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 1.6 };
-  const proving = provedDead('2026-11-24T08:02:00Z', 231);
-  const boilerJob = (number: string, name: string, zone: string, device: string, boiler: object): Job => {
-    const made = arrived(
-      file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, survey: boiler }),
-    );
-    return { ...made, readings: proving };
-  };
-  const parsonage = boilerJob('0171', 'Parsonage', 'house and study', 'rc2-radio', {
-    plant: 'zone-valves',
-    input: 'live',
-    heatingZones: 1,
-    oldRoomThermostat: 'joined',
-    fuseAmps: 3,
-    earth: true,
-    neutral: 'own',
-    cylinder,
-    windows: [
-      { from: 330, to: 390 },
-      { from: 1020, to: 1050 },
-    ],
-    drawOffs: [
-      { at: 420, litres: 70 },
-      { at: 1140, litres: 60 },
-      { at: 1290, litres: 40 },
-    ],
-  });
-  const parsonageProved = await proved(plantJoined(parsonage), '2026-11-24T16:20:00Z', [], 5);
-  const schoolRoom = boilerJob('0172', 'School room', 'hall', 'rc2-radio', {
-    plant: 'three-port',
-    input: 'live',
-    cylinder,
-    wires: Object.fromEntries(
-      [
-        ...planWires({ kind: 'three-port', zones: 1, input: 'live', output: 'live', overrun: false }).filter(
-          (w) => w.a !== 'RX.1',
-        ),
-        { a: 'CYL.SAT', b: 'MID.grey' },
-      ].map((w, i) => [`w${i + 1}`, w]),
-    ),
-  });
-  const harbourFlat = boilerJob('0173', 'Cannery flats', 'flat 7', 'hb1-head', { plant: 'combination', input: 'live' });
-  const pilotHouse = boilerJob('0174', 'Pilot house', 'whole house', 'bx1-bus', { plant: 'combination', input: 'bus' });
-
   return [
     ...(await floorJobs()),
     ...(await heaterJobs()),
-    { id: 'demo-parsonage', at: '2026-11-24T17:30:00.000Z', job: parsonageProved },
-    { id: 'demo-school', at: '2026-11-24T17:20:00.000Z', job: schoolRoom },
-    { id: 'demo-flat7', at: '2026-11-24T17:10:00.000Z', job: harbourFlat },
-    { id: 'demo-pilot', at: '2026-11-24T17:00:00.000Z', job: pilotHouse },
+    ...(await boilerJobs()),
     { id: 'demo-icehouse', at: '2026-11-24T16:30:00.000Z', job: iceHouse },
     { id: 'demo-rope', at: '2026-11-24T16:10:00.000Z', job: ropeWalk },
     { id: 'demo-smoke', at: '2026-11-24T15:50:00.000Z', job: smokehouse },

@@ -10,6 +10,19 @@ const job = (boiler: object, device = 'rc2-radio') =>
   anyJob({ family: 'boiler', device, survey: boiler, readings: mainsDead() });
 const zone = () => job({ plant: 'zone-valves', input: 'live', cylinder: CYLINDER });
 
+const wallUnits = () =>
+  job(
+    {
+      plant: 'zone-valves',
+      input: 'live',
+      heatingZones: 2,
+      units: 'each-zone',
+      hotWaterBy: 'timer',
+      deviceNeutral: 'landed',
+    },
+    'mw3-wall',
+  );
+
 const outcome = async (j: ReturnType<typeof job>, faults: string[] = []) => {
   const { proof } = boilerOf(await proveOnWorld(j, { faults }));
   return {
@@ -39,6 +52,23 @@ describe('a plant wired as planned proves itself', () => {
     ['zone valves, dry input through a relay', job({ plant: 'zone-valves', input: 'volt-free', cylinder: CYLINDER })],
     ['two heating zones', job({ plant: 'zone-valves', input: 'live', heatingZones: 2, cylinder: CYLINDER })],
     ['gravity hot water', job({ plant: 'gravity', input: 'live', cylinder: CYLINDER })],
+    ['heating zones only', job({ plant: 'heating-valves', input: 'live', heatingZones: 2 })],
+    ['a wall unit in each zone, hot water on its timer', wallUnits()],
+    [
+      'dry heads, one a zone',
+      job({ plant: 'heating-valves', input: 'live', heatingZones: 2, units: 'each-zone' }, 'hb1-head'),
+    ],
+    ['no cylinder thermostat', job({ plant: 'zone-valves', input: 'live', cylinderThermostat: false })],
+    ['three-port, no cylinder thermostat', job({ plant: 'three-port', input: 'live', cylinderThermostat: false })],
+    [
+      'three-port, its timer kept',
+      job({ plant: 'three-port', input: 'live', hotWaterBy: 'timer', deviceNeutral: 'landed' }, 'mw3-wall'),
+    ],
+    ['gravity, no cylinder thermostat', job({ plant: 'gravity', input: 'live', cylinderThermostat: false })],
+    [
+      'heating zones, dry input through a relay',
+      job({ plant: 'heating-valves', input: 'low-voltage', heatingZones: 2 }),
+    ],
   ])('%s', async (_name, j) => {
     const { passed, of, wrong } = await outcome(j);
     expect(wrong).toEqual([]);
@@ -56,6 +86,10 @@ describe('no fault of a part passes its proof', () => {
     ['gravity', job({ plant: 'gravity', input: 'live', cylinder: CYLINDER })],
     ['volt-free from a mains receiver', job({ plant: 'combination', input: 'volt-free' }, 'rv1-apart')],
     ['combination', job({ plant: 'combination', input: 'live', pump: 'outside' })],
+    ['a head on two wires', job({ plant: 'combination', input: 'bus' }, 'bx1-bus')],
+    ['heating zones only', job({ plant: 'heating-valves', input: 'live', heatingZones: 2 })],
+    ['a wall unit in each zone, hot water on its timer', wallUnits()],
+    ['no cylinder thermostat', job({ plant: 'zone-valves', input: 'live', cylinderThermostat: false })],
   ];
   // Batteries that will be flat in some minutes pass a proof shorter than that: no test today can show them.
   const all = plants.flatMap(([name, j]) =>

@@ -6,13 +6,15 @@ import { type PlantFaults, plantNetlist } from '../src/core/boiler/circuit';
 import { type DemandResult, demandPairs, impossibleDemand, runDemand } from '../src/core/boiler/demand';
 import { storeOf } from '../src/core/boiler/hot-water';
 import {
+  allValves,
   boxOf,
-  hasCylinder,
+  hasCylinderStat,
   hasPumpPart,
+  hasZoneValves,
   type Plant,
   plantParts,
   switchesMains,
-  zoneValves,
+  units,
 } from '../src/core/boiler/parts';
 import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
 import type { BoilerSheet } from '../src/core/boiler/sheet';
@@ -46,26 +48,28 @@ const dropped =
   (wires: Wire[]): Wire[] =>
     wires.filter((w) => !points.includes(w.a) && !points.includes(w.b));
 
-function faultsOf(plant: Plant): PlantFault[] {
-  const faults: PlantFault[] = [
-    { id: 'pairing-fails', name: 'head does not reach the receiver', pairingFails: true },
-    { id: 'low-batteries', name: 'head’s batteries nearly flat', lowBatteries: true },
-  ];
+function faultsOf(plant: Plant, sheet: BoilerSheet): PlantFault[] {
+  const faults: PlantFault[] = [];
+  if (sheet.pairMinutes > 0)
+    faults.push({ id: 'pairing-fails', name: 'head does not reach the receiver', pairingFails: true });
+  if (sheet.head === 'battery')
+    faults.push({ id: 'low-batteries', name: 'head’s batteries nearly flat', lowBatteries: true });
   const swap = (x: string): string => (x === 'RX.3' ? 'RX.4' : x === 'RX.4' ? 'RX.3' : x);
-  if (plant.kind === 'zone-valves' || plant.kind === 'three-port')
+  if ((plant.kind === 'zone-valves' || plant.kind === 'three-port') && !plant.timer)
     faults.push({
       id: 'crossed',
       name: 'heating and hot water crossed',
       wires: (wires) => wires.map((w) => ({ ...w, a: swap(w.a), b: swap(w.b) })),
     });
-  if (plant.kind === 'zone-valves')
-    for (const v of ['HW', ...zoneValves(plant)])
+  if (hasZoneValves(plant.kind))
+    for (const v of allValves(plant))
       faults.push(
         { id: `stuck-${v}`, name: `end switch of ${v} sticks closed`, inside: { stuck: [v] } },
         { id: `end-open-${v}`, name: `end switch of ${v} never makes`, inside: { endsOpen: [v] } },
         { id: `valve-open-${v}`, name: `motor of ${v} not joined`, wires: dropped(`${v}.brown`) },
       );
-  const zones = plant.kind === 'zone-valves' ? Math.min(plant.zones, boxOf(plant).channels) : 1;
+  const channels = boxOf(plant).channels * units(plant).length;
+  const zones = hasZoneValves(plant.kind) ? Math.min(plant.zones, channels) : 1;
   if (plant.input !== 'bus')
     for (let z = 0; z < zones; z++)
       faults.push({
@@ -73,11 +77,20 @@ function faultsOf(plant: Plant): PlantFault[] {
         name: `receiver’s heating contact ${z + 1} never makes`,
         inside: { contactsOpen: [z] },
       });
-  if (hasCylinder(plant.kind))
+  if (hasCylinderStat(plant))
     faults.push({ id: 'welded', name: 'cylinder thermostat welded', inside: { cylinderWelded: true } });
   if (hasPumpPart(plant)) faults.push({ id: 'pump-dead', name: 'pump dead', inside: { pumpDead: true } });
   if (boxOf(plant).powered && plant.input !== 'bus')
     faults.push({ id: 'receiver-dead', name: 'receiver without its own live', wires: dropped('RX.L') });
+  if (plant.roomPair)
+    faults.push(
+      { id: 'pair-open', name: 'a wire of the head broken', wires: dropped('HEAD.1'), pairingFails: true },
+      {
+        id: 'pair-mains',
+        name: 'the old feed left on the head’s pair',
+        wires: (wires) => [...wires, { a: 'SUPPLY.L', b: 'RX.R1' }],
+      },
+    );
   for (const p of plantParts(plant))
     for (const e of p.terminals.filter((t) => (t === 'E' || t === 'earth') && p.id !== 'SUPPLY'))
       faults.push({ id: `earth-${p.id}`, name: `no earth at ${p.name}`, wires: dropped(`${p.id}.${e}`) });
@@ -128,7 +141,7 @@ export class BoilerWorld {
     this.job = job;
     this.sheet = sheet;
     this.plant = plant;
-    this.faultList = faultsOf(plant);
+    this.faultList = faultsOf(plant, sheet);
     this.hidden = faultIds.map((id) => {
       const fault = this.faultList.find((f) => f.id === id);
       if (!fault) throw new RigError(`faults: this plant cannot have "${id}"`);
@@ -171,7 +184,7 @@ export class BoilerWorld {
 
   /** Valves on their way leave their end switches open. */
   private travelling(): boolean {
-    return (this.plant.kind === 'zone-valves' || this.plant.kind === 'three-port') && this.sinceCall < VALVE_SECONDS;
+    return (hasZoneValves(this.plant.kind) || this.plant.kind === 'three-port') && this.sinceCall < VALVE_SECONDS;
   }
 
   private fires(): boolean {

@@ -43,6 +43,15 @@ describe('the truth of each plant', () => {
     ['two zone valves, overrun', plant('zone-valves', { overrun: true })],
     ['four heating zones', plant('zone-valves', { zones: 4 })],
     ['three-port', plant('three-port')],
+    ['heating zones only', plant('heating-valves', { zones: 3 })],
+    ['a wall unit in each zone', plant('heating-valves', { zones: 3, unitEachZone: true })],
+    ['a dry head in each zone', plant('heating-valves', { zones: 2, unitEachZone: true, output: 'volt-free' })],
+    ['a wall unit in each zone, timer', plant('zone-valves', { zones: 2, unitEachZone: true, timer: true })],
+    ['three-port, timer', plant('three-port', { timer: true })],
+    ['no cylinder thermostat', plant('zone-valves', { cylinderStat: false })],
+    ['three-port, no cylinder thermostat', plant('three-port', { cylinderStat: false })],
+    ['gravity, no cylinder thermostat', plant('gravity', { cylinderStat: false })],
+    ['combination, a head on two wires', plant('combination', { output: 'bus', input: 'bus', roomPair: true })],
   ];
 
   it.each(plants)('%s: every demand does what it must, and nothing else', (_name, p) => {
@@ -57,7 +66,7 @@ describe('the truth of each plant', () => {
         want.radiators,
       ]);
       expect(r.fuseOpens).toBe(false);
-      expect(r.mainsOnCall).toBe(false);
+      expect([r.mainsOnCall, r.mainsOnPair]).toEqual([false, false]);
     }
   });
 

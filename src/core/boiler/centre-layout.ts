@@ -7,7 +7,7 @@ export const CENTRE = { row: 25, head: 26, gap: 12, width: 760, box: 176, strip:
 const UPRIGHT = { row: 30, head: 28, gap: 10, width: 350, box: 178, strip: { x: 6, width: 52 } } as const;
 
 /** Parts that stand left of the strip; the others stand right. */
-const LEFT: readonly string[] = ['SUPPLY', 'RX', 'ROOM'];
+const LEFT = /^(SUPPLY|RX\d*|HEAD\d*|ROOM|TIMER)$/;
 
 export interface PlacedPart {
   part: PartInfo;
@@ -47,7 +47,7 @@ export function centreLayout(
   for (const part of parts) {
     const labels = part.terminals.filter((t) => all || used.has(`${part.id}.${t}`));
     if (labels.length === 0) continue;
-    const left = !upright && LEFT.includes(part.id);
+    const left = !upright && LEFT.test(part.id);
     const side = left ? 'left' : 'right';
     const x = left ? 6 : form.width - form.box - 6;
     const y = bottom[side];

@@ -10,14 +10,17 @@
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import {
+  allValves,
   boxOf,
   hasCylinder,
+  hasCylinderStat,
   hasPumpPart,
-  heatingOutput,
+  heatPoint,
   needsCallRelay,
   type Plant,
   plantParts,
-  zoneValves,
+  units,
+  valveName,
 } from './parts';
 
 export const MAINS_VOLTS = 230;
@@ -89,40 +92,103 @@ export interface PlantFaults {
   pumpDead?: boolean;
 }
 
+/** Extra low voltage that a relay box puts on its head's two wires. */
+const HEAD_VOLTS = 15;
+const HEAD_VA = 0.1;
+
 /**
- * The receiver: its contacts move only while it has its own supply. A box without one (a battery head's bare
- * contact) needs none.
+ * The receiver, or a wall unit in each zone: contacts move only while their box has its own supply. A box without
+ * one (a battery head's bare contact) needs none.
  */
 function receiverElements(plant: Plant, open: readonly number[]): CircuitElement[] {
   const { powered } = boxOf(plant);
+  const points = new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
+  return units(plant).flatMap((unit, k) => {
+    const mine = (z: number): boolean => (plant.unitEachZone ? z === k : true);
+    const zones = Array.from({ length: plant.zones }, (_, z) => z).filter(
+      (z) => mine(z) && !open.includes(z) && points.has(heatPoint(plant, z)),
+    );
+    return unitElements(plant, unit, zones, powered, points);
+  });
+}
+
+function unitElements(
+  plant: Plant,
+  unit: string,
+  zones: readonly number[],
+  powered: boolean,
+  points: ReadonlySet<string>,
+): CircuitElement[] {
   const elements: CircuitElement[] = [];
+  const coil = unit === 'RX' ? 'receiver' : `receiver:${unit}`;
+  const inner = unit.toLowerCase();
   const alive = (from: string, node: string): string => {
     if (!powered) return from;
-    elements.push(contact(`rx:alive:${node}`, 'receiver has its supply', from, node, { coil: 'receiver' }));
+    elements.push(contact(`${inner}:alive:${node}`, 'receiver has its supply', from, node, { coil }));
     return node;
   };
-  if (powered) elements.push(load('receiver', 'receiver', 'RX.L', 'RX.N', RECEIVER_VA, 'receiver'));
-  const heatFrom = alive(plant.output === 'live' ? 'RX.L' : 'RX.COM', 'rx.heat');
-  const heatTo = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
-  const own = new Set(plantParts(plant).find((p) => p.id === 'RX')?.terminals ?? []);
-  const heat = (z: number, from: string, to: string): void => {
-    if (!open.includes(z) && own.has(to.slice(3)))
+  if (powered) elements.push(load(coil, 'receiver', `${unit}.L`, `${unit}.N`, RECEIVER_VA, 'receiver'));
+  const dry = plant.output !== 'live';
+  const heatFrom = alive(dry ? `${unit}.COM` : `${unit}.L`, `${inner}.heat`);
+  const liveFrom = dry && powered ? alive(`${unit}.L`, `${inner}.live`) : heatFrom;
+  for (const z of zones) {
+    const to = heatPoint(plant, z);
+    const from = to.endsWith('.NO') ? heatFrom : liveFrom;
+    // Further channels of a box without a supply have nothing to switch.
+    if (to.endsWith('.NO') || powered || !dry)
       elements.push(contact(`rx:heat${z}`, `receiver, heating ${z + 1}`, from, to, { control: `heat:${z}` }));
-  };
-  heat(0, heatFrom, heatTo);
-  if (!own.has('L')) return elements;
-  const liveFrom = plant.output === 'live' ? heatFrom : alive('RX.L', 'rx.live');
-  for (let z = 1; z < plant.zones; z++) heat(z, liveFrom, `RX.${heatingOutput(z)}`);
-  if (hasCylinder(plant.kind)) {
-    if (own.has('3'))
-      elements.push(contact('rx:hw', 'receiver, hot water on', liveFrom, 'RX.3', { control: 'hot-water' }));
-    if (own.has('1'))
-      elements.push(
-        contact('rx:hw-off', 'receiver, hot water off', liveFrom, 'RX.1', { control: 'hot-water' }, 'closed'),
-      );
   }
+  if (powered && hasCylinder(plant.kind) && !plant.timer) {
+    const water = (id: string, name: string, to: string, normally: 'open' | 'closed'): void => {
+      if (points.has(to)) elements.push(contact(id, name, liveFrom, to, { control: 'hot-water' }, normally));
+    };
+    water(`${inner}:hw`, 'receiver, hot water on', `${unit}.3`, 'open');
+    water(`${inner}:hw-off`, 'receiver, hot water off', `${unit}.1`, 'closed');
+  }
+  if (plant.roomPair) elements.push(...headElements(unit, coil));
   return elements;
 }
+
+/** The head's own supply over its two wires, either way round. */
+function headElements(unit: string, coil: string): CircuitElement[] {
+  const n = unit.slice(2);
+  const inner = `${unit.toLowerCase()}.pair`;
+  return [
+    {
+      kind: 'source',
+      id: `head-supply${n}`,
+      name: 'relay box’s supply for its head',
+      a: inner,
+      b: `${unit}.R2`,
+      volts: HEAD_VOLTS,
+      ohms: 20,
+      phase: 1,
+      ratedVA: 2,
+      supply: 'spur',
+    },
+    contact(`head-fed${n}`, 'relay box has its supply', inner, `${unit}.R1`, { coil }),
+    {
+      kind: 'load',
+      id: `head${n}`,
+      name: 'head',
+      a: `HEAD${n}.1`,
+      b: `HEAD${n}.2`,
+      ratedVolts: HEAD_VOLTS,
+      va: HEAD_VA,
+      coil: true,
+      runs: 'head',
+    },
+  ];
+}
+
+/** A timer that was there: its live out while hot water is wanted, the other while it is not. */
+const timerElements = (plant: Plant): CircuitElement[] => [
+  load('timer', 'hot water timer', 'TIMER.L', 'TIMER.N', RECEIVER_VA, ''),
+  contact('timer:on', 'timer, hot water on', 'TIMER.L', 'TIMER.ON', { control: 'hot-water' }),
+  ...(plant.kind === 'three-port'
+    ? [contact('timer:off', 'timer, hot water off', 'TIMER.L', 'TIMER.OFF', { control: 'hot-water' }, 'closed')]
+    : []),
+];
 
 /**
  * @param travelling valves have been called and have not arrived: their end switches are still open
@@ -169,7 +235,8 @@ export function plantNetlist(
     elements.push({ kind: 'joint', id: `wire:${i}`, name: `${w.a} to ${w.b}`, a: w.a, b: w.b, ohms: JOINT_OHMS });
   });
   elements.push(...receiverElements(plant, options.contactsOpen ?? []));
-  if (hasCylinder(plant.kind)) {
+  if (plant.timer) elements.push(...timerElements(plant));
+  if (hasCylinderStat(plant)) {
     const welded = options.cylinderWelded === true;
     elements.push(
       welded
@@ -210,10 +277,7 @@ export function plantNetlist(
     else if (!options.travelling && !options.endsOpen?.includes(id))
       elements.push(contact(end, `end switch of ${name}`, `${id}.grey`, `${id}.orange`, { coil: `motor:${id}` }));
   };
-  if (plant.kind === 'zone-valves') {
-    valve('HW', 'hot water valve');
-    for (const id of zoneValves(plant)) valve(id, `heating valve ${id.slice(2)}`);
-  }
+  for (const id of allValves(plant)) valve(id, valveName(id));
   if (plant.kind === 'three-port') {
     elements.push(
       load('mid:white', 'three-port valve, heating', 'MID.white', 'MID.blue', USUAL_VA.mid, 'three-port valve'),

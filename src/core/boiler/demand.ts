@@ -2,7 +2,7 @@
 import { CircuitSolver } from '../circuit/solve';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { type Demand, demandControls, type PlantFaults, plantNetlist } from './circuit';
-import { hasCylinder, hasPumpPart, type Plant, zoneValves } from './parts';
+import { allValves, hasCylinder, hasCylinderStat, hasPumpPart, hasZoneValves, type Plant, units } from './parts';
 
 /** Where a three-port valve sends the water; null where it holds its last place. */
 export type Port = 'cylinder' | 'middle' | 'radiators' | null;
@@ -28,6 +28,8 @@ export interface DemandResult {
   toRadiators: boolean;
   /** The call reaches a dry extra-low-voltage input with mains on it. */
   mainsOnCall: boolean;
+  /** The head's two low-voltage wires have mains on them. */
+  mainsOnPair: boolean;
   fuseOpens: boolean;
 }
 
@@ -46,11 +48,12 @@ export interface Truth {
 /** The truth a plant must reproduce, from demand and plant alone: who runs, and where the water goes. */
 export function expected(plant: Plant, d: Demand): Truth {
   const heating = d.heating.length > 0;
-  const hotWater = hasCylinder(plant.kind) && d.hotWater && d.cylinderCold;
+  // Without a thermostat on the cylinder nothing says that it is hot.
+  const hotWater = hasCylinder(plant.kind) && d.hotWater && (d.cylinderCold || !hasCylinderStat(plant));
   // Gravity: the boiler is called by hot water only, and heating turns the pump on whatever is hot.
   if (plant.kind === 'gravity')
     return { boiler: hotWater, pump: heating, cylinder: hotWater, radiators: heating && hotWater, open: [] };
-  const open = plant.kind === 'zone-valves' ? [...(hotWater ? ['HW'] : []), ...d.heating.map((z) => `CH${z + 1}`)] : [];
+  const open = hasZoneValves(plant.kind) ? [...(hotWater ? ['HW'] : []), ...d.heating.map((z) => `CH${z + 1}`)] : [];
   const boiler = heating || hotWater;
   return { boiler, pump: boiler, cylinder: hotWater, radiators: heating, open };
 }
@@ -85,7 +88,7 @@ export function runDemand(
       ),
     };
   };
-  const moves = plant.kind === 'zone-valves' || plant.kind === 'three-port';
+  const moves = hasZoneValves(plant.kind) || plant.kind === 'three-port';
   const travelling = moves ? step('valve on its way', true) : null;
   const settled = step(moves ? 'valve arrived' : 'settled', false);
   const { solution } = settled.at;
@@ -97,22 +100,20 @@ export function runDemand(
   const inside = !hasPumpPart(plant);
   const pumpRuns = solution.running.has('pump') || (inside && boilerFires) || (busCall && busWired && !faults.pumpDead);
   const port = plant.kind === 'three-port' ? portOf(on('MID.white'), on('MID.grey')) : null;
-  const open = ['HW', ...zoneValves(plant)].filter((v) => solution.running.has(`motor:${v}`));
+  const open = allValves(plant).filter((v) => solution.running.has(`motor:${v}`));
   const flow = boilerFires || pumpRuns;
-  const toCylinder =
-    plant.kind === 'zone-valves'
-      ? flow && open.includes('HW')
-      : plant.kind === 'three-port'
-        ? boilerFires && (port === 'cylinder' || port === 'middle')
-        : plant.kind === 'gravity' && boilerFires;
-  const toRadiators =
-    plant.kind === 'zone-valves'
-      ? flow && open.some((v) => v !== 'HW')
-      : plant.kind === 'three-port'
-        ? boilerFires && (port === 'radiators' || port === 'middle')
-        : plant.kind === 'gravity'
-          ? boilerFires && pumpRuns
-          : boilerFires;
+  const toCylinder = hasZoneValves(plant.kind)
+    ? flow && open.includes('HW')
+    : plant.kind === 'three-port'
+      ? boilerFires && (port === 'cylinder' || port === 'middle')
+      : plant.kind === 'gravity' && boilerFires;
+  const toRadiators = hasZoneValves(plant.kind)
+    ? flow && open.some((v) => v !== 'HW')
+    : plant.kind === 'three-port'
+      ? boilerFires && (port === 'radiators' || port === 'middle')
+      : plant.kind === 'gravity'
+        ? boilerFires && pumpRuns
+        : boilerFires;
   return {
     demand,
     steps: [...(travelling ? [travelling] : []), settled].map(({ at: _at, ...s }) => s),
@@ -123,6 +124,7 @@ export function runDemand(
     port,
     toCylinder,
     toRadiators,
+    mainsOnPair: units(plant).some((u) => plant.roomPair && (on(`${u}.R1`) || on(`${u}.R2`))),
     mainsOnCall: plant.input === 'low-voltage' && (on('BOILER.CALL1') || on('BOILER.CALL2')),
     fuseOpens: solution.blownFuses.size > 0,
   };
@@ -139,8 +141,9 @@ export function demandPairs(plant: Plant): { id: string; name: string; demand: D
       name: plant.zones > 1 ? `heating ${z + 1} alone` : 'heating alone',
       demand: { ...none, heating: [z] },
     });
-  if (hasCylinder(plant.kind)) {
+  if (hasCylinder(plant.kind))
     pairs.push({ id: 'both', name: 'both', demand: { ...none, heating: [0], hotWater: true } });
+  if (hasCylinderStat(plant)) {
     pairs.push({
       id: 'satisfied',
       name: 'both, cylinder hot',
@@ -158,7 +161,9 @@ export function demandPairs(plant: Plant): { id: string; name: string; demand: D
 /** A demand the plant cannot have, in words; null when it can. */
 export function impossibleDemand(plant: Plant, d: Demand): string | null {
   if (d.hotWater && !hasCylinder(plant.kind))
-    return 'a combination boiler has no hot water channel: it heats water on demand by itself';
+    return plant.kind === 'combination'
+      ? 'a combination boiler has no hot water channel: it heats water on demand by itself'
+      : 'this plant has heating zones only: hot water is no channel of it';
   const beyond = d.heating.find((z) => z >= plant.zones || z < 0);
   return beyond === undefined ? null : `there is no heating zone ${beyond + 1}: this plant has ${plant.zones}`;
 }

@@ -1,7 +1,8 @@
 /** The boiler family plugged into the stops: from a job to everything its plant implies. */
 import { chosenSheet } from '../devices/choose';
+import { fieldQuestions } from '../family/field';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
-import { BOILER_ANSWERS, type BoilerSurvey, type Wire } from '../job/boiler-schema';
+import { type BoilerSurvey, BoilerSurvey as Survey, type Wire } from '../job/boiler-schema';
 import type { BoilerJob } from '../job/schema';
 import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
@@ -13,9 +14,11 @@ import { availableNow, schedule } from '../timeline/timeline';
 import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
 import { type DemandRow, demandPairs, expected, runDemand } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
+import { BOILER_FORM } from './form';
 import { foundReadings } from './found-readings';
 import { type HotWater, hotWater } from './hot-water';
-import { needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
+import { type OldMove, oldBoxFindings, oldMoves } from './old-box';
+import { hasCylinder, needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
 import { proofPlan } from './proof';
 import { boilerSettings, flowCheck } from './settings';
 import { BOILER_SHEETS, BoilerSheet } from './sheet';
@@ -39,6 +42,8 @@ export interface BoilerDerived {
   minutesLeft: number;
   cores: { id: string; colour: string; can: CoreMeaning[]; next: string | null }[];
   safe: MainsSafe;
+  /** Terminals of the old receiver, and where each core goes. */
+  old: OldMove[];
   steps: { id: string; what: string }[];
   /** What to have in hand before the van is left. */
   kit: { id: string; name: string; why: string }[];
@@ -48,42 +53,10 @@ export interface BoilerDerived {
   proof: ProofRun;
 }
 
-const plantQuestion: Question = {
-  code: 'plant',
-  field: BOILER_ANSWERS.plant ?? [],
-  stop: 'decide',
-  about: ['plant'],
-  ask: 'What plant is it?',
-  how: 'Look for a cylinder, and at the valves beside it: two with two ports each, or one with three.',
-  answers: [
-    { value: 'combination', label: 'No cylinder', means: 'A combination boiler: heating only is switched.' },
-    { value: 'zone-valves', label: 'Valves with two ports', means: 'One for the cylinder, one a heating zone.' },
-    { value: 'three-port', label: 'One valve with three ports', means: 'It needs “hot water off”.' },
-    { value: 'gravity', label: 'No valve, a cylinder', means: 'Gravity hot water: old, and flagged.' },
-  ],
-  needed: true,
-};
-
-const inputQuestion: Question = {
-  code: 'boiler-input',
-  field: BOILER_ANSWERS['boiler-input'] ?? [],
-  stop: 'decide',
-  about: ['point:BOILER.SL'],
-  ask: 'What do the boiler’s call terminals take?',
-  how: 'The boiler’s own diagram: a switched live, a volt-free pair, an extra-low-voltage pair, or a data bus.',
-  answers: [
-    { value: 'live', label: 'Switched live', means: '230 V calls it.' },
-    { value: 'volt-free', label: 'Volt-free, mains', means: 'A pair closes the boiler’s own 230 V.' },
-    { value: 'low-voltage', label: 'Extra low voltage', means: 'A dry pair; mains here would destroy it.' },
-    { value: 'bus', label: 'Data bus', means: 'Two wires set the flow temperature.' },
-  ],
-  decides: ['boiler.control'],
-  needed: true,
-};
-
 const PLANT_WORDS: Record<Plant['kind'], string> = {
   combination: 'A combination boiler',
   'zone-valves': 'A boiler with a cylinder and zone valves',
+  'heating-valves': 'A boiler with heating zone valves',
   'three-port': 'A boiler with a cylinder and a three-port valve',
   gravity: 'A boiler with old gravity hot water',
 };
@@ -97,9 +70,7 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
 export function deriveBoiler(asked: BoilerJob): BoilerDerived {
   const { survey } = asked;
   const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);
-  const questions: Question[] = [];
-  if (survey.plant === undefined) questions.push(plantQuestion);
-  if (survey.plant !== undefined && survey.input === undefined) questions.push(inputQuestion);
+  const questions = fieldQuestions(BOILER_FORM, Survey, survey);
   const plant = plantOf(survey, sheet);
   const traced = survey.wires ? Object.values(survey.wires) : null;
   const missed = plant ? planMisses(plant, survey) : [];
@@ -110,7 +81,8 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
   findings.push(...safe.findings);
   const demands: DemandRow[] = [];
   if (plant && sheet) {
-    if (sheet.channels < plant.zones || (plant.kind !== 'combination' && !sheet.hotWater))
+    const channels = sheet.channels * (plant.unitEachZone ? plant.zones : 1);
+    if (channels < plant.zones || (hasCylinder(plant.kind) && !plant.timer && !sheet.hotWater))
       findings.push(
         finding(
           'boiler.too-few-channels',
@@ -131,6 +103,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
         ),
       );
     findings.push(...neutralFindings(asked, sheet));
+    if (survey.oldBox) findings.push(...oldBoxFindings(plant, survey.oldBox));
     const judged = traced ?? planWires(plant);
     if (survey.input !== undefined || traced) findings.push(...wiringFindings(plant, survey, judged, sheet));
     const planned = offered ? truthFindings(plant, survey, wires).results : [];
@@ -153,7 +126,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
         ),
       );
   }
-  const hw = plant && plant.kind !== 'combination' ? hotWater(survey) : { result: null, findings: [] };
+  const hw = plant && hasCylinder(plant.kind) ? hotWater(survey) : { result: null, findings: [] };
   findings.push(...hw.findings);
   const flow = flowCheck(survey);
   if (survey.flowCelsius !== undefined && survey.emitters !== 'floor' && !flow.condenses)
@@ -195,6 +168,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
       next: nextForCore(c),
     })),
     safe,
+    old: plant && survey.oldBox ? oldMoves(plant, survey.oldBox) : [],
     steps: workSteps(nets, offered ? plant : null, survey),
     kit: kitOf(sheet, plant),
     sentence: plant
@@ -217,7 +191,8 @@ function planMisses(plant: Plant, survey: BoilerSurvey): string[] {
       r.pumpRuns === want.pump &&
       r.toCylinder === want.cylinder &&
       r.toRadiators === want.radiators &&
-      !r.mainsOnCall;
+      !r.mainsOnCall &&
+      !r.mainsOnPair;
     return same ? [] : [name];
   });
 }
@@ -262,6 +237,11 @@ function workSteps(nets: readonly Net[], plant: Plant | null, survey: BoilerSurv
   if (!plant) return [];
   const room = survey.oldRoomThermostat;
   const steps = [{ id: 'earth-first', what: 'Earth first: every earth to its bar, tight' }];
+  if (survey.oldBox)
+    oldMoves(plant, survey.oldBox).forEach((m, i) => {
+      const core = `${m.colour ?? 'core'} of old ${m.label} (${m.does})`;
+      steps.push({ id: `old-${i + 1}`, what: m.to ? `${core} to ${m.to.replace('.', ' ')}` : `${core}: ${m.why}` });
+    });
   nets.forEach((net, i) => {
     if (net.name === 'earth' || net.points.length < 2) return;
     steps.push({

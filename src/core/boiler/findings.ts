@@ -3,7 +3,20 @@ import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { MAINS_VOLTS, SPUR_FUSE_AMPS, USUAL_VA } from './circuit';
 import { type DemandResult, demandPairs, expected, runDemand } from './demand';
-import { boxOf, hasPumpPart, heatingOutput, needsCallRelay, type Plant, switchesMains, zoneValves } from './parts';
+import {
+  allValves,
+  boxOf,
+  hasCylinder,
+  hasCylinderStat,
+  hasPumpPart,
+  hasZoneValves,
+  heatPoint,
+  hotWaterOffPoint,
+  needsCallRelay,
+  type Plant,
+  switchesMains,
+  units,
+} from './parts';
 import type { BoilerSheet } from './sheet';
 import { pointsOf } from './wiring';
 
@@ -54,8 +67,9 @@ export function wiringFindings(
   else if (plant.kind !== 'combination' && plant.input === 'bus')
     findings.push(finding('boiler.bus-behind-valves', {}, about('BOILER.BUS1'), `input: ${plant.input}`));
   const dry = plant.output !== 'live';
-  const linked = is('SUPPLY.L', 'RX.COM') || is('RX.L', 'RX.COM');
-  if (dry && switchesMains(plant) && !linked)
+  const linkedAt = units(plant).filter((u) => is('SUPPLY.L', `${u}.COM`) || is(`${u}.L`, `${u}.COM`));
+  const linked = linkedAt.length > 0;
+  if (dry && switchesMains(plant) && linkedAt.length < units(plant).length)
     findings.push(finding('boiler.link-missing', {}, about('RX.L', 'RX.COM'), 'L and COM are not joined'));
   if (dry && !switchesMains(plant) && plant.input !== 'bus' && linked)
     findings.push(finding('boiler.link-on-low-voltage', {}, about('RX.L', 'RX.COM'), 'L and COM are joined'));
@@ -72,21 +86,24 @@ export function wiringFindings(
         'live outputs',
       ),
     );
-  if (box.powered && !is('SUPPLY.L', 'RX.L'))
-    findings.push(finding('boiler.receiver-dead', {}, about('RX.L'), 'L of the receiver is not joined'));
+  const dead = box.powered ? units(plant).filter((u) => !is('SUPPLY.L', `${u}.L`)) : [];
+  if (dead.length > 0)
+    findings.push(
+      finding('boiler.receiver-dead', {}, about(...dead.map((u) => `${u}.L`)), `L of ${dead.join(', ')} is not joined`),
+    );
   if (is('RX.BUS1', 'BOILER.BUS1') || is('RX.BUS1', 'BOILER.BUS2')) {
-    const out = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
-    if (is(out, 'BOILER.SL'))
+    if (is(heatPoint(plant, 0), 'BOILER.SL'))
       findings.push(
         finding('boiler.bus-and-live', {}, about('RX.BUS1', 'BOILER.SL'), 'bus and switched live both joined'),
       );
   }
-  if (plant.kind === 'three-port' && sheet.hotWaterOff && !is('RX.1', 'MID.grey'))
-    findings.push(finding('boiler.hw-off-missing', {}, about('RX.1', 'MID.grey'), 'RX.1 is not joined to grey'));
-  if (plant.kind === 'three-port' && !sheet.hotWaterOff)
+  const off = hotWaterOffPoint(plant);
+  if (off !== null && !is(off, 'MID.grey'))
+    findings.push(finding('boiler.hw-off-missing', {}, about(off, 'MID.grey'), `${off} is not joined to grey`));
+  if (plant.kind === 'three-port' && off === null)
     findings.push(finding('boiler.no-hw-off-output', { device: sheet.name }, ['device'], sheet.name));
-  const heatTo = plant.kind === 'three-port' ? 'MID.white' : plant.kind === 'zone-valves' ? 'CH1.brown' : null;
-  const heatOut = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
+  const heatTo = plant.kind === 'three-port' ? 'MID.white' : hasZoneValves(plant.kind) ? 'CH1.brown' : null;
+  const heatOut = heatPoint(plant, 0);
   if (heatTo && plant.kind !== 'three-port' && is('RX.3', heatTo) && is(heatOut, 'CYL.COM'))
     findings.push(
       finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to heating, 4 to the cylinder'),
@@ -95,10 +112,9 @@ export function wiringFindings(
     findings.push(
       finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to white, 4 to the cylinder'),
     );
-  const valveParts =
-    plant.kind === 'zone-valves' ? ['HW', ...zoneValves(plant)] : plant.kind === 'three-port' ? ['MID'] : [];
+  const valveParts = plant.kind === 'three-port' ? ['MID'] : allValves(plant);
   const pump = hasPumpPart(plant) ? ['PUMP'] : [];
-  const rx = box.powered ? ['RX'] : [];
+  const rx = box.powered ? units(plant) : [];
   const wantsLive = plant.overrun || plant.kind === 'combination';
   if (wantsLive && !(is('SUPPLY.L', 'BOILER.L') && survey.permanentLive !== false))
     findings.push(finding('boiler.no-permanent-live', {}, about('BOILER.L'), 'no permanent live'));
@@ -135,6 +151,11 @@ export function wiringFindings(
     findings.push(finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'));
   if (survey.oldRoomThermostats === 2 && survey.oldRoomThermostat !== 'none')
     findings.push(finding('boiler.two-room-thermostats', {}, about('ROOM.L'), 'two were found'));
+  if (plant.roomPair && survey.oldRoomThermostat !== undefined && survey.oldRoomThermostat !== 'none')
+    findings.push(finding('boiler.room-pair-was-mains', {}, about('RX.R1', 'RX.R2'), 'an old room thermostat’s cable'));
+  if (hasCylinder(plant.kind) && !hasCylinderStat(plant))
+    findings.push(finding('boiler.no-cylinder-stat', {}, ['store'], 'no thermostat on the cylinder'));
+  if (plant.timer) findings.push(finding('boiler.timer-kept', {}, about('TIMER.ON'), 'hot water stays on its timer'));
   if (survey.oldLinks) findings.push(finding('boiler.old-links', {}, about('RX.COM'), 'seen in the old receiver'));
   if (survey.deviceEarth === false && box.powered)
     findings.push(finding('boiler.earth-missing', { where: 'the device' }, about('RX.E'), 'seen'));
@@ -148,11 +169,7 @@ export function wiringFindings(
 const spurAmps = (plant: Plant, survey: BoilerSurvey): number =>
   ((survey.boilerVA ?? USUAL_VA.boiler) +
     (hasPumpPart(plant) ? (survey.pumpVA ?? USUAL_VA.pump) : 0) +
-    (plant.kind === 'zone-valves'
-      ? (plant.zones + 1) * USUAL_VA.valve
-      : plant.kind === 'three-port'
-        ? 2 * USUAL_VA.mid
-        : 0)) /
+    (plant.kind === 'three-port' ? 2 * USUAL_VA.mid : allValves(plant).length * USUAL_VA.valve)) /
   MAINS_VOLTS;
 
 /** What a receiver contact carries in the worst demand. */
@@ -186,6 +203,7 @@ export function truthFindings(
     const name = pairs[i]?.name ?? '';
     if (r.mainsOnCall)
       findings.push(finding('boiler.mains-on-low-voltage', { demand: name }, about('BOILER.CALL1'), name));
+    if (r.mainsOnPair) findings.push(finding('boiler.mains-on-room-pair', { demand: name }, about('RX.R1'), name));
     if (r.boilerFires !== want.boiler)
       findings.push(
         finding(

@@ -2,7 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey } from '../job/boiler-schema';
 import { clock } from '../units/units';
-import type { Plant } from './parts';
+import { hasCylinder, type Plant } from './parts';
 import { type CylinderDay, reheatSeconds, type Store, settledDay } from './reheat';
 
 export interface HotWater {
@@ -90,8 +90,8 @@ export function whyCold(hw: HotWater, minute: number, plant: Plant, fires: boole
   const at = hw.day.celsius[minute] ?? 0;
   if (at >= TAP_CELSIUS) return null;
   if (!fires) return 'The wiring: with hot water on alone the boiler does not fire.';
-  if (plant.kind === 'combination')
-    return 'A combination boiler heats on demand; look at the boiler, not at the schedule.';
+  if (!hasCylinder(plant.kind))
+    return 'No store here: water is heated on demand. Look at what heats it, not at the schedule.';
   const before = [...hw.windows].reverse().find((w) => w.to <= minute);
   const during = hw.windows.find((w) => w.from <= minute && minute < w.to);
   if (during)

@@ -16,6 +16,7 @@ import type { StopId } from '../run';
 import { clock } from '../units/units';
 import { demandControls, plantNetlist } from './circuit';
 import { type BoilerDerived, deriveBoiler } from './family';
+import { hasCylinder } from './parts';
 import { BOILER_SHEETS, BoilerSheet } from './sheet';
 import { offlineFollowUp } from './start';
 import { parseWires } from './wire-lines';
@@ -45,11 +46,11 @@ function measure(id: StopId, job: BoilerJob, b: BoilerDerived): Measure | null {
       return ticked(items.filter((i) => job.survey.start[i.id]?.done).length, items.length, 'no plan yet', ' done');
     }
     case 'week': {
-      const demand = b.plant?.kind === 'combination';
+      const demand = b.plant !== null && !hasCylinder(b.plant.kind);
       return {
         done: demand || job.survey.windows !== undefined ? 1 : 0,
         of: 1,
-        says: demand ? 'hot water on demand' : job.survey.windows ? 'windows made' : 'not made',
+        says: demand ? 'no store to heat' : job.survey.windows ? 'windows made' : 'not made',
       };
     }
     default:
@@ -82,6 +83,7 @@ function json(b: BoilerDerived): Record<string, unknown> {
       : null,
     timeline: b.timeline,
     cores: b.cores,
+    old: b.old,
     settings: b.settings.card.length > 0 ? b.settings.card : b.settings.canonical.map(({ wrong: _w, ...s }) => s),
     steps: b.steps,
     proof: b.proof,

@@ -34,6 +34,14 @@ export interface Plant {
   overrun: boolean;
   /** The box of the device sheet; one with everything where there is none. */
   box?: Box;
+  /** Without a cylinder thermostat hot water runs as long as it is called; true where nobody said otherwise. */
+  cylinderStat?: boolean;
+  /** Hot water is switched by a timer that was there, not by the device. */
+  timer?: boolean;
+  /** A wall unit in each zone, each with a supply of its own. */
+  unitEachZone?: boolean;
+  /** The head hangs on two low-voltage wires of the relay box. */
+  roomPair?: boolean;
   /** The pump is inside the boiler's case: always so in a combination boiler unless one was seen outside. */
   pumpInside?: boolean;
 }
@@ -46,11 +54,36 @@ export const switchesMains = (plant: Plant): boolean => plant.kind !== 'combinat
 export const needsCallRelay = (plant: Plant): boolean =>
   plant.kind !== 'combination' && (plant.input === 'volt-free' || plant.input === 'low-voltage');
 
-export const hasCylinder = (kind: PlantKind): boolean => kind !== 'combination';
+export const hasCylinder = (kind: PlantKind): boolean => kind !== 'combination' && kind !== 'heating-valves';
+export const hasZoneValves = (kind: PlantKind): boolean => kind === 'zone-valves' || kind === 'heating-valves';
+/** A cylinder that stops by a thermostat of its own. */
+export const hasCylinderStat = (plant: Plant): boolean => hasCylinder(plant.kind) && plant.cylinderStat !== false;
 
 /** Heating zone valves, in order: "CH1", "CH2" …; the cylinder's is "HW". */
 export const zoneValves = (plant: Plant): string[] =>
-  plant.kind === 'zone-valves' ? Array.from({ length: plant.zones }, (_, i) => `CH${i + 1}`) : [];
+  hasZoneValves(plant.kind) ? Array.from({ length: plant.zones }, (_, i) => `CH${i + 1}`) : [];
+
+/** Every two-port valve: the cylinder's first. */
+export const allValves = (plant: Plant): string[] => [
+  ...(plant.kind === 'zone-valves' ? ['HW'] : []),
+  ...zoneValves(plant),
+];
+
+/** The receiver, or the wall unit of a zone from 0. */
+export const unitOf = (plant: Plant, zone: number): string => (plant.unitEachZone && zone > 0 ? `RX${zone + 1}` : 'RX');
+export const units = (plant: Plant): string[] =>
+  Array.from({ length: plant.unitEachZone ? plant.zones : 1 }, (_, z) => unitOf(plant, z));
+
+/** The terminal that calls for heat in a zone from 0. */
+export const heatPoint = (plant: Plant, zone: number): string =>
+  plant.output !== 'live' && (zone === 0 || plant.unitEachZone)
+    ? `${unitOf(plant, zone)}.NO`
+    : `${unitOf(plant, zone)}.${heatingOutput(plant.unitEachZone ? 0 : zone)}`;
+/** What gives the live of hot water wanted, and of hot water not wanted; null where nothing does. */
+export const hotWaterOnPoint = (plant: Plant): string | null =>
+  !hasCylinder(plant.kind) ? null : plant.timer ? 'TIMER.ON' : boxOf(plant).hotWater ? 'RX.3' : null;
+export const hotWaterOffPoint = (plant: Plant): string | null =>
+  plant.kind !== 'three-port' ? null : plant.timer ? 'TIMER.OFF' : boxOf(plant).hotWaterOff ? 'RX.1' : null;
 
 const VALVE = ['blue', 'brown', 'grey', 'orange', 'earth'];
 
@@ -58,9 +91,9 @@ export function plantParts(plant: Plant): PartInfo[] {
   const box = boxOf(plant);
   const parts: PartInfo[] = [
     { id: 'SUPPLY', name: 'fused spur', terminals: ['L', 'N', 'E'] },
-    {
-      id: 'RX',
-      name: 'receiver',
+    ...units(plant).map((id, z) => ({
+      id,
+      name: plant.unitEachZone && plant.zones > 1 ? `wall unit ${z + 1}` : 'receiver',
       terminals: [
         ...(box.powered ? ['L', 'N', 'E'] : []),
         ...(plant.output === 'bus' ? ['BUS1', 'BUS2'] : []),
@@ -68,8 +101,16 @@ export function plantParts(plant: Plant): PartInfo[] {
         ...(box.hotWaterOff ? ['1', '2'] : []),
         ...(box.hotWater ? ['3'] : []),
         ...channels(plant),
+        ...(plant.roomPair ? ['R1', 'R2'] : []),
       ],
-    },
+    })),
+    ...(plant.roomPair
+      ? units(plant).map((id, z) => ({
+          id: `HEAD${id.slice(2)}`,
+          name: plant.unitEachZone && plant.zones > 1 ? `head ${z + 1}` : 'head',
+          terminals: ['1', '2'],
+        }))
+      : []),
     {
       id: 'BOILER',
       name: 'boiler',
@@ -78,21 +119,26 @@ export function plantParts(plant: Plant): PartInfo[] {
     ...(hasPumpPart(plant) ? [{ id: 'PUMP', name: 'pump', terminals: ['L', 'N', 'E'] }] : []),
     ...(needsCallRelay(plant) ? [{ id: 'RELAY', name: 'call relay', terminals: ['A1', 'A2', 'COM', 'NO'] }] : []),
   ];
-  if (hasCylinder(plant.kind))
-    parts.push({ id: 'CYL', name: 'cylinder thermostat', terminals: ['COM', 'CALL', 'SAT'] });
-  if (plant.kind === 'zone-valves') {
-    parts.push({ id: 'HW', name: 'hot water valve', terminals: VALVE });
-    for (const id of zoneValves(plant)) parts.push({ id, name: `heating valve ${id.slice(2)}`, terminals: VALVE });
-  }
+  if (plant.timer)
+    parts.push({
+      id: 'TIMER',
+      name: 'hot water timer',
+      terminals: ['L', 'N', 'ON', ...(plant.kind === 'three-port' ? ['OFF'] : [])],
+    });
+  if (hasCylinderStat(plant)) parts.push({ id: 'CYL', name: 'cylinder thermostat', terminals: ['COM', 'CALL', 'SAT'] });
+  for (const id of allValves(plant)) parts.push({ id, name: valveName(id), terminals: VALVE });
   if (plant.kind === 'three-port')
     parts.push({ id: 'MID', name: 'three-port valve', terminals: ['blue', 'white', 'grey', 'orange', 'earth'] });
   parts.push({ id: 'ROOM', name: 'old room thermostat', terminals: ['L', 'SL', 'N'] });
   return parts;
 }
 
+export const valveName = (id: string): string => (id === 'HW' ? 'hot water valve' : `heating valve ${id.slice(2)}`);
+
 /** Heating outputs: 4 for the first zone, then 5, 6 …; the first zone of a dry box has COM and NO instead. */
 function channels(plant: Plant): string[] {
-  const zones = Math.min(plant.kind === 'zone-valves' ? plant.zones : 1, boxOf(plant).channels);
+  const wanted = hasZoneValves(plant.kind) && !plant.unitEachZone ? plant.zones : 1;
+  const zones = Math.min(wanted, boxOf(plant).channels);
   const all = Array.from({ length: zones }, (_, i) => String(4 + i));
   return plant.output === 'live' ? all : all.slice(1);
 }
@@ -106,6 +152,7 @@ export interface BoxSheet {
   hotWater: boolean;
   hotWaterOff: boolean;
   needsNeutral: boolean;
+  head?: string;
 }
 
 /** The plant as surveyed, or null while nobody said what it is. */
@@ -114,10 +161,14 @@ export function plantOf(survey: BoilerSurvey, sheet: BoxSheet | null): Plant | n
   const output = sheet?.output ?? 'live';
   return {
     kind: survey.plant,
-    zones: survey.plant === 'zone-valves' ? (survey.heatingZones ?? 1) : 1,
+    zones: hasZoneValves(survey.plant) ? (survey.heatingZones ?? 1) : 1,
     input: survey.input ?? (output === 'bus' ? 'bus' : 'live'),
     output,
     overrun: survey.pumpOverrun ?? false,
+    ...(survey.cylinderThermostat === false ? { cylinderStat: false } : {}),
+    ...(hasCylinder(survey.plant) && survey.hotWaterBy === 'timer' ? { timer: true } : {}),
+    ...(hasZoneValves(survey.plant) && survey.units === 'each-zone' ? { unitEachZone: true } : {}),
+    ...(sheet?.head === 'wired' ? { roomPair: true } : {}),
     ...(survey.pump ? { pumpInside: survey.pump === 'inside' } : {}),
     ...(sheet
       ? {

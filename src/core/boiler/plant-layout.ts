@@ -2,7 +2,7 @@
  * Where a plant's parts and pipes stand on its drawing, level for a laptop and upright for a phone. One
  * geometry; what moves, fires or is unknown is the drawing's business.
  */
-import { hasCylinder, hasPumpPart, type Plant, zoneValves } from './parts';
+import { allValves, hasCylinder, hasPumpPart, hasZoneValves, type Plant } from './parts';
 
 export type PlantPart = 'receiver' | 'spur' | 'boiler' | 'pump' | 'valve' | 'cylinder' | 'stat' | 'radiators' | 'room';
 
@@ -30,7 +30,7 @@ export interface PlantLayout {
   asks: { from: PlantPart; to: PlantPart }[];
 }
 
-type Shape = Pick<Plant, 'kind' | 'pumpInside' | 'zones'>;
+type Shape = Pick<Plant, 'kind' | 'pumpInside' | 'zones' | 'cylinderStat'>;
 
 const part = (id: PlantPart, x: number, y: number, width: number, height: number): PlacedPlantPart => ({
   id,
@@ -43,7 +43,7 @@ const part = (id: PlantPart, x: number, y: number, width: number, height: number
 /** @param plant null while nobody said what it is: every part that could be there is drawn */
 export function plantLayout(plant: Shape | null, upright: boolean): PlantLayout {
   const cylinder = plant === null || hasCylinder(plant.kind);
-  const valve = plant === null || plant.kind === 'zone-valves' || plant.kind === 'three-port';
+  const valve = plant === null || hasZoneValves(plant.kind) || plant.kind === 'three-port';
   const pump = plant === null || hasPumpPart({ ...plant, input: 'live', output: 'live', overrun: false });
   return upright ? tall(cylinder, valve, pump) : level(cylinder, valve, pump);
 }
@@ -188,6 +188,8 @@ const asksOf = (cylinder: boolean, valve: boolean): PlantLayout['asks'] => [
   ...(cylinder ? [{ from: 'receiver' as const, to: 'stat' as const }] : []),
 ];
 
+const valvesName = (n: number): string => (n === 1 ? 'zone valve' : `${n} zone valves`);
+
 /** What a part is called on this plant. */
 export function plantPartName(id: PlantPart, plant: Shape | null): string {
   switch (id) {
@@ -196,7 +198,7 @@ export function plantPartName(id: PlantPart, plant: Shape | null): string {
         ? 'valves'
         : plant.kind === 'three-port'
           ? 'three-port valve'
-          : `${zoneValves({ ...plant, input: 'live', output: 'live', overrun: false }).length + 1} zone valves`;
+          : valvesName(allValves({ ...plant, input: 'live', output: 'live', overrun: false }).length);
     case 'stat':
       return 'cylinder thermostat';
     case 'room':

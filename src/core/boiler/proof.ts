@@ -5,7 +5,7 @@
 import { OPEN_BOX_CAUTION } from '../mains/cautions';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { type DemandRow, expected, type Truth } from './demand';
-import { boxOf, hasPumpPart, type Plant, zoneValves } from './parts';
+import { allValves, boxOf, hasCylinder, hasPumpPart, hasZoneValves, type Plant, units } from './parts';
 import type { BoilerSheet } from './sheet';
 
 const seen = (id: string, what: string, state: string, yes: boolean, source: string): MeasurePlan => ({
@@ -65,8 +65,8 @@ function deadTests(plant: Plant): TestPlan[] {
   const parts = [
     ['BOILER', 'E'],
     ...(hasPumpPart(plant) ? [['PUMP', 'E']] : []),
-    ...(boxOf(plant).powered ? [['RX', 'E']] : []),
-    ...(plant.kind === 'zone-valves' ? ['HW', ...zoneValves(plant)].map((v) => [v, 'earth']) : []),
+    ...(boxOf(plant).powered ? units(plant).map((u) => [u, 'E']) : []),
+    ...allValves(plant).map((v) => [v, 'earth']),
     ...(plant.kind === 'three-port' ? [['MID', 'earth']] : []),
   ] as [string, string][];
   const tests: TestPlan[] = [
@@ -103,6 +103,28 @@ function deadTests(plant: Plant): TestPlan[] {
         ohms(`apart-${t}`, `Boiler ${t} to L`, `BOILER.${t}`, 'SUPPLY.L', { low: APART_OHMS, high: 1e9 }),
       ),
     });
+  if (plant.roomPair)
+    tests.push({
+      id: 'room-pair',
+      title: 'The head’s two wires free of mains',
+      state: 'isolated',
+      set: 'Supply off and proved dead. Ohms from each wire of the head to L and to N.',
+      must: 'Open, every one.',
+      why: 'The old thermostat’s cable carried mains; one end left on it destroys the head, or whoever touches it.',
+      place: 'board',
+      seconds: 90,
+      wait: null,
+      measures: units(plant).flatMap((u) =>
+        ['R1', 'R2'].flatMap((t) =>
+          ['L', 'N'].map((bar) =>
+            ohms(`pair-${u}-${t}-${bar}`, `${u} ${t} to ${bar}`, `${u}.${t}`, `SUPPLY.${bar}`, {
+              low: APART_OHMS,
+              high: 1e9,
+            }),
+          ),
+        ),
+      ),
+    });
   return tests;
 }
 
@@ -120,8 +142,8 @@ function demandMeasures(plant: Plant, d: DemandRow, want: Truth): MeasurePlan[] 
         volts(`dry-${t}`, `Boiler ${t} to N, free of mains`, `BOILER.${t}`, d.id, DRY, 'an extra-low-voltage input'),
       );
   // Each zone's own core: an old room thermostat left in series, a contact or a valve that never makes shows here.
-  if (plant.kind === 'zone-valves')
-    for (const v of ['HW', ...zoneValves(plant)]) {
+  if (hasZoneValves(plant.kind))
+    for (const v of allValves(plant)) {
       const open = want.open.includes(v);
       measures.push(
         volts(`core-${v}`, `${v} valve’s brown to N`, `${v}.brown`, d.id, open ? LIVE : DEAD, TRUTH),
@@ -134,7 +156,9 @@ function demandMeasures(plant: Plant, d: DemandRow, want: Truth): MeasurePlan[] 
     );
   if (want.boiler && plant.kind !== 'combination')
     measures.push(
-      seen('cylinder', 'The cylinder’s flow pipe gets warm', d.id, want.cylinder, TRUTH),
+      ...(hasCylinder(plant.kind)
+        ? [seen('cylinder', 'The cylinder’s flow pipe gets warm', d.id, want.cylinder, TRUTH)]
+        : []),
       seen('radiators', 'The radiators get warm', d.id, want.radiators, TRUTH),
     );
   return measures;
@@ -149,7 +173,7 @@ const SET: Partial<Record<string, string>> = {
 function mustText(plant: Plant, want: Truth): string {
   if (!want.boiler) return want.pump ? 'The pump turns; the boiler stays off.' : 'Boiler and pump stay off.';
   const warm = [want.cylinder ? 'the cylinder warms' : '', want.radiators ? 'the radiators warm' : ''].filter(Boolean);
-  const other = want.cylinder !== want.radiators && plant.kind !== 'combination' ? '; the other stays cold' : '';
+  const other = want.cylinder !== want.radiators && hasCylinder(plant.kind) ? '; the other stays cold' : '';
   return `The boiler fires, ${warm.join(', ')}${other}.`;
 }
 

@@ -4,13 +4,19 @@
  */
 import type { Wire } from '../job/boiler-schema';
 import {
+  allValves,
   boxOf,
+  hasCylinderStat,
   hasPumpPart,
-  heatingOutput,
+  hasZoneValves,
+  heatPoint,
+  hotWaterOffPoint,
+  hotWaterOnPoint,
   needsCallRelay,
   type Plant,
   plantParts,
   switchesMains,
+  units,
   zoneValves,
 } from './parts';
 
@@ -25,86 +31,139 @@ export interface Net {
 /** The number a net's terminal is shown by. */
 export const terminalOf = (net: Net, index: number): number => net.terminal ?? index + 1;
 
+/** The bars, and what the plan adds to them. */
+class Plan {
+  readonly live: string[] = ['SUPPLY.L'];
+  readonly neutral: string[] = ['SUPPLY.N'];
+  readonly earth: string[] = ['SUPPLY.E'];
+  /** What calls the boiler. */
+  readonly call: string[] = [];
+  readonly nets: Net[] = [];
+
+  net(name: string, ...points: string[]): void {
+    this.nets.push({ name, points });
+  }
+}
+
 /** Nets of the plan. The first three are the bars. Only terminals that exist are named. */
 export function planNets(plant: Plant): Net[] {
-  const box = boxOf(plant);
-  const live: string[] = ['SUPPLY.L', ...(box.powered ? ['RX.L'] : [])];
-  const neutral: string[] = ['SUPPLY.N', ...(box.powered ? ['RX.N'] : []), 'BOILER.N'];
-  const earth: string[] = ['SUPPLY.E', ...(box.powered ? ['RX.E'] : []), 'BOILER.E'];
-  const nets: Net[] = [];
-  const call: string[] = [];
-  const net = (name: string, ...points: string[]): void => {
-    nets.push({ name, points });
-  };
-  const valves = zoneValves(plant);
-  const dryPair = plant.input === 'low-voltage' || plant.input === 'volt-free';
-  // A dry output that is to switch mains needs its common linked to L; into a dry input it must not have it.
-  if (plant.output !== 'live' && switchesMains(plant)) live.push('RX.COM');
-  live.push('BOILER.L');
-  const heating = plant.output === 'live' ? `RX.${heatingOutput(0)}` : 'RX.NO';
-
-  if (plant.kind === 'combination') {
-    if (plant.input === 'bus' && plant.output !== 'bus') {
-      // Nothing to join: the box has no bus, and the truth is missed.
-    } else if (plant.input === 'bus') {
-      net('bus', 'RX.BUS1', 'BOILER.BUS1');
-      net('bus', 'RX.BUS2', 'BOILER.BUS2');
-    } else if (dryPair) {
-      // A live output has nothing that may touch a dry input: no pair, and the truth is missed.
-      if (plant.output !== 'live') {
-        net('call pair', 'RX.COM', 'BOILER.CALL1');
-        net('call pair', 'RX.NO', 'BOILER.CALL2');
-      }
-    } else call.push(heating);
-  }
-  if (plant.kind === 'zone-valves') {
-    neutral.push('HW.blue', ...valves.map((v) => `${v}.blue`));
-    earth.push('HW.earth', ...valves.map((v) => `${v}.earth`));
-    live.push('HW.grey', ...valves.map((v) => `${v}.grey`));
-    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
-    net('cylinder calls', 'CYL.CALL', 'HW.brown');
-    valves.forEach((v, i) => {
-      if (i < box.channels) net(`heating ${i + 1} on`, i === 0 ? heating : `RX.${heatingOutput(i)}`, `${v}.brown`);
-    });
-    call.push('HW.orange', ...valves.map((v) => `${v}.orange`));
-  }
-  if (plant.kind === 'three-port') {
-    neutral.push('MID.blue');
-    earth.push('MID.earth');
-    net('heating on', heating, 'MID.white');
-    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
-    net('hot water satisfied', ...(box.hotWaterOff ? ['RX.1'] : []), 'CYL.SAT', 'MID.grey');
-    call.push('CYL.CALL', 'MID.orange');
-  }
-  if (plant.kind === 'gravity') {
-    if (box.hotWater) net('hot water on', 'RX.3', 'CYL.COM');
-    call.push('CYL.CALL');
-    if (hasPumpPart(plant)) net('heating on', heating, 'PUMP.L');
-  }
-  if (call.length > 0) {
-    // Valves give a live: a boiler with a dry input is called through a relay's contact.
-    if (needsCallRelay(plant)) {
-      net('call', ...call, 'RELAY.A1');
-      neutral.push('RELAY.A2');
-      net('call pair', 'RELAY.COM', 'BOILER.CALL1');
-      net('call pair', 'RELAY.NO', 'BOILER.CALL2');
-    } else if (plant.input === 'live') net('call', ...call, 'BOILER.SL');
-    else net('call', ...call);
-  }
-  if (hasPumpPart(plant)) {
-    neutral.push('PUMP.N');
-    earth.push('PUMP.E');
-    if (plant.kind !== 'gravity') {
-      if (plant.overrun || plant.kind === 'combination') net('pump', 'BOILER.PUMP', 'PUMP.L');
-      else nets.find((n) => n.name === 'call')?.points.push('PUMP.L');
-    }
+  const plan = new Plan();
+  bars(plant, plan);
+  if (plant.kind === 'combination') combination(plant, plan);
+  else if (hasZoneValves(plant.kind)) zoned(plant, plan);
+  else if (plant.kind === 'three-port') threePort(plant, plan);
+  else gravity(plant, plan);
+  callBoiler(plant, plan);
+  pump(plant, plan);
+  for (const [i, unit] of plant.roomPair ? units(plant).entries() : []) {
+    plan.net('room pair', `${unit}.R1`, `HEAD${i > 0 ? i + 1 : ''}.1`);
+    plan.net('room pair', `${unit}.R2`, `HEAD${i > 0 ? i + 1 : ''}.2`);
   }
   return [
-    { name: 'live', points: live },
-    { name: 'neutral', points: neutral },
-    { name: 'earth', points: earth },
-    ...nets,
+    { name: 'live', points: plan.live },
+    { name: 'neutral', points: plan.neutral },
+    { name: 'earth', points: plan.earth },
+    ...plan.nets,
   ];
+}
+
+function bars(plant: Plant, { live, neutral, earth }: Plan): void {
+  for (const unit of boxOf(plant).powered ? units(plant) : []) {
+    live.push(`${unit}.L`);
+    neutral.push(`${unit}.N`);
+    earth.push(`${unit}.E`);
+  }
+  neutral.push('BOILER.N');
+  earth.push('BOILER.E');
+  // A dry output that is to switch mains needs its common linked to L; into a dry input it must not have it.
+  if (plant.output !== 'live' && switchesMains(plant)) live.push(...units(plant).map((u) => `${u}.COM`));
+  live.push('BOILER.L');
+  if (plant.timer) {
+    live.push('TIMER.L');
+    neutral.push('TIMER.N');
+  }
+  for (const v of allValves(plant)) {
+    neutral.push(`${v}.blue`);
+    earth.push(`${v}.earth`);
+    live.push(`${v}.grey`);
+  }
+}
+
+function combination(plant: Plant, plan: Plan): void {
+  if (plant.input === 'bus') {
+    // Without a bus in the box there is nothing to join, and the truth is missed.
+    if (plant.output !== 'bus') return;
+    plan.net('bus', 'RX.BUS1', 'BOILER.BUS1');
+    plan.net('bus', 'RX.BUS2', 'BOILER.BUS2');
+  } else if (plant.input === 'low-voltage' || plant.input === 'volt-free') {
+    // A live output has nothing that may touch a dry input: no pair, and the truth is missed.
+    if (plant.output === 'live') return;
+    plan.net('call pair', 'RX.COM', 'BOILER.CALL1');
+    plan.net('call pair', 'RX.NO', 'BOILER.CALL2');
+  } else plan.call.push(heatPoint(plant, 0));
+}
+
+/** Hot water's live to the part that it sets going: through the cylinder thermostat where there is one. */
+function hotWaterTo(plant: Plant, plan: Plan, end: string): void {
+  const on = hotWaterOnPoint(plant);
+  if (!hasCylinderStat(plant)) {
+    if (on) plan.net('hot water on', on, end);
+    return;
+  }
+  if (on) plan.net('hot water on', on, 'CYL.COM');
+  plan.net('cylinder calls', 'CYL.CALL', end);
+}
+
+function zoned(plant: Plant, plan: Plan): void {
+  if (plant.kind === 'zone-valves') hotWaterTo(plant, plan, 'HW.brown');
+  const own = new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
+  zoneValves(plant).forEach((v, i) => {
+    const from = heatPoint(plant, i);
+    if (own.has(from)) plan.net(`heating ${i + 1} on`, from, `${v}.brown`);
+  });
+  plan.call.push(...allValves(plant).map((v) => `${v}.orange`));
+}
+
+function threePort(plant: Plant, plan: Plan): void {
+  plan.neutral.push('MID.blue');
+  plan.earth.push('MID.earth');
+  plan.net('heating on', heatPoint(plant, 0), 'MID.white');
+  const off = hotWaterOffPoint(plant);
+  const stat = hasCylinderStat(plant);
+  const on = hotWaterOnPoint(plant);
+  if (stat && on) plan.net('hot water on', on, 'CYL.COM');
+  plan.net('hot water satisfied', ...(off ? [off] : []), ...(stat ? ['CYL.SAT'] : []), 'MID.grey');
+  plan.call.push(...(stat ? ['CYL.CALL'] : on ? [on] : []), 'MID.orange');
+}
+
+function gravity(plant: Plant, plan: Plan): void {
+  const on = hotWaterOnPoint(plant);
+  if (hasCylinderStat(plant)) {
+    if (on) plan.net('hot water on', on, 'CYL.COM');
+    plan.call.push('CYL.CALL');
+  } else if (on) plan.call.push(on);
+  if (hasPumpPart(plant)) plan.net('heating on', heatPoint(plant, 0), 'PUMP.L');
+}
+
+/** Valves give a live: a boiler with a dry input is called through a relay's contact. */
+function callBoiler(plant: Plant, plan: Plan): void {
+  const { call } = plan;
+  if (call.length === 0) return;
+  if (needsCallRelay(plant)) {
+    plan.net('call', ...call, 'RELAY.A1');
+    plan.neutral.push('RELAY.A2');
+    plan.net('call pair', 'RELAY.COM', 'BOILER.CALL1');
+    plan.net('call pair', 'RELAY.NO', 'BOILER.CALL2');
+  } else plan.net('call', ...call, ...(plant.input === 'live' ? ['BOILER.SL'] : []));
+}
+
+function pump(plant: Plant, plan: Plan): void {
+  if (!hasPumpPart(plant)) return;
+  plan.neutral.push('PUMP.N');
+  plan.earth.push('PUMP.E');
+  if (plant.kind === 'gravity') return;
+  if (plant.overrun || plant.kind === 'combination') plan.net('pump', 'BOILER.PUMP', 'PUMP.L');
+  else plan.nets.find((n) => n.name === 'call')?.points.push('PUMP.L');
 }
 
 /** The plan as wires: each net's points to its terminal of the wiring centre, numbered from 1. */

@@ -21,9 +21,13 @@ export interface Field<S> {
   words?: Readonly<Record<string, string>>;
   means?: Readonly<Record<string, string>>;
   help?: string;
+  /** A count: what is typed is taken to the nearest whole one. */
+  whole?: boolean;
   /** Whether it is to be seen in this survey; always without. */
   shown?: (survey: S) => boolean;
   /** Asked for while nobody filled it, and it is to be seen. */
+  /** Whether its question is due; as soon as the field is to be seen, without. */
+  askedOnce?: (survey: S) => boolean;
   ask?: { code: string; stop: StopId; ask: string; how: string; about?: string[]; decides?: readonly SettingKey[] };
 }
 
@@ -92,7 +96,13 @@ export function fieldQuestions<S>(form: SurveyForm<S>, schema: z.core.$ZodType, 
   return form.groups
     .flatMap((g) => g.fields)
     .flatMap((f): Question[] => {
-      if (!f.ask || (f.shown && !f.shown(survey)) || valueAt(survey, f.path) !== undefined) return [];
+      if (
+        !f.ask ||
+        (f.askedOnce && !f.askedOnce(survey)) ||
+        (f.shown && !f.shown(survey)) ||
+        valueAt(survey, f.path) !== undefined
+      )
+        return [];
       const kind = kindOf(schema, f.path);
       const values = kind.kind === 'choice' ? kind.values : [];
       const { code, stop, ask, how, about = [], decides } = f.ask;

@@ -269,6 +269,55 @@ export const BOILER_FINDINGS = {
       fix: 'Compare the valves’ cores with the plan.',
     }),
   ),
+  'boiler.mains-on-room-pair': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the head’s low-voltage wires have mains on them.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the head’s two wires have mains on them.`,
+      fix: 'Take both ends of the old thermostat’s cable off the mains before it becomes the head’s pair.',
+    }),
+  ),
+  'boiler.room-pair-was-mains': entry<None>(
+    'caution',
+    'connect',
+    'The head’s pair would be the cable of an old mains thermostat.',
+    () => ({
+      message: 'The old room thermostat’s cable carried mains, and the new head takes two low-voltage wires.',
+      fix: 'Join the old feed and return in the wiring centre, take both ends of this cable off it, park and sleeve the third core and the earth. Mark both ends: extra low voltage.',
+    }),
+  ),
+  'boiler.no-cylinder-stat': entry<None>(
+    'caution',
+    'decide',
+    'The cylinder has no thermostat: nothing stops it at its temperature.',
+    () => ({
+      message: 'The cylinder has no thermostat: the store gets as hot as the boiler’s flow.',
+      fix: 'Fit a cylinder thermostat; until then keep the flow at or under 60 °C while hot water runs, and a mixing valve at the outlets against scalding.',
+    }),
+  ),
+  'boiler.timer-kept': entry<None>('note', 'connect', 'Hot water stays on the timer that was there.', () => ({
+    message: 'Hot water stays on the timer that was there; the thermostat switches heating only.',
+    fix: 'Leave the timer’s own wires as they are, set its clock, and tell the customer that it keeps its own times.',
+  })),
+  'boiler.old-core-missing': entry<{ points: readonly string[] }>(
+    'caution',
+    'connect',
+    'The new receiver switches something no core of the old one brings.',
+    (f) => ({
+      message: `No core of the old receiver does what ${listed(f.points)} ${f.points.length === 1 ? 'needs' : 'need'}.`,
+      fix: 'Trace a spare core to the wiring centre, or run one.',
+    }),
+  ),
+  'boiler.old-label-twice': entry<{ label: string }>(
+    'caution',
+    'survey',
+    'Two terminals of the old receiver have one label.',
+    (f) => ({
+      message: `Two terminals of the old receiver are noted as ${f.label}.`,
+      fix: 'Look again which core sat where.',
+    }),
+  ),
   'boiler.reheat-never': entry<{ watts: number }>('blocker', 'week', 'The power never heats the store.', (f) => ({
     message: `With ${fixed(f.watts / 1000, 1)} kW the store never reaches its target: it loses as much.`,
     fix: 'Check the coil’s and boiler’s ratings, and the insulation.',

@@ -11,7 +11,21 @@ const WirePoint = z
   .max(40)
   .regex(/^[A-Z0-9]+\.[A-Za-z0-9]+$/, 'a part and its terminal, such as RX.4 or HW.brown');
 
-export const PlantKind = z.enum(['combination', 'zone-valves', 'three-port', 'gravity']);
+export const PlantKind = z.enum(['combination', 'zone-valves', 'heating-valves', 'three-port', 'gravity']);
+
+/** What a terminal of the old receiver did; a link joined two of them inside it. */
+export const OldFunction = z.enum([
+  'live',
+  'neutral',
+  'earth',
+  'common',
+  'heating-on',
+  'heating-off',
+  'hot-water-on',
+  'hot-water-off',
+  'link',
+  'unused',
+]);
 /** What the boiler's call terminals take. */
 export const BoilerInput = z.enum(['live', 'volt-free', 'low-voltage', 'bus']);
 
@@ -58,6 +72,22 @@ export const BoilerKept = z.strictObject({
   oldRoomThermostats: z.int().min(1).max(2).optional(),
   /** An earth where the device hangs. */
   deviceEarth: z.boolean().optional(),
+  /** What heats the store on and off: an output of the device, or a timer that was there and stays. */
+  hotWaterBy: z.enum(['device', 'timer']).optional(),
+  /** A thermostat on the cylinder; without one nothing stops the store at its temperature. */
+  cylinderThermostat: z.boolean().optional(),
+  /** One device for all zones, or a wall unit in each. */
+  units: z.enum(['one', 'each-zone']).optional(),
+  /** The old receiver's terminals by its own labels: what each did, and the colour of its core. */
+  oldBox: many(
+    z.strictObject({
+      label: z.string().min(1).max(12),
+      does: OldFunction,
+      zone: z.int().min(1).max(8).optional(),
+      colour: z.string().min(1).max(24).optional(),
+    }),
+    'old terminals',
+  ).optional(),
   /** The old receiver had links inside: they are not carried over. */
   oldLinks: z.boolean().optional(),
   /** Cores coiled unused on the mains cables. */
@@ -132,6 +162,7 @@ export const BOILER_MEASURED: readonly MeasuredLeaf[] = [
 
 export type BoilerKept = z.infer<typeof BoilerKept>;
 export type BoilerSurvey = z.infer<typeof BoilerSurvey>;
+export type OldFunction = z.infer<typeof OldFunction>;
 export type PlantKind = z.infer<typeof PlantKind>;
 export type BoilerInput = z.infer<typeof BoilerInput>;
 export type Wire = z.infer<typeof Wire>;

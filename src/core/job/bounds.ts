@@ -26,6 +26,7 @@ export const MOST = {
   cables: 6,
   heaters: 24,
   switches: 12,
+  'old terminals': 24,
 } as const;
 
 export const key = z

@@ -19,6 +19,7 @@ import { ReadingSide } from '../shell/reading-side';
 import { touched } from '../shell/touched';
 import { WiringCentre } from './centre';
 import { Cores } from './cores';
+import { OldBox } from './old-box';
 import { knownOf, PartPanel } from './part-panel';
 import { PlantDrawing } from './plant-drawing';
 import { useBoiler, useSurvey } from './use-boiler';
@@ -63,6 +64,7 @@ export function BoilerSurveyScreen(): ReactNode {
             picked={shown}
           />
           <PartPanel part={shown} />
+          {shown === 'receiver' ? <OldBox /> : null}
         </section>
         {plant ? (
           <section className="panel stack">

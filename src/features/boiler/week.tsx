@@ -3,6 +3,7 @@
 /** Hot water over the day: windows judged, draw-offs, why it was cold. */
 import { cylinderCaution } from '@core/boiler/cautions';
 import { whyCold } from '@core/boiler/hot-water';
+import { hasCylinder } from '@core/boiler/parts';
 import type { BoilerSurvey } from '@core/job/boiler-schema';
 import { clock, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
@@ -29,7 +30,7 @@ export function BoilerWeek(): ReactNode {
   const hw = boiler.hotWater;
   const alone = boiler.demands.find((d) => d.id === 'hw');
   const fires = (alone?.wired ?? alone?.planned)?.boilerFires ?? true;
-  const combination = boiler.plant?.kind === 'combination';
+  const combination = boiler.plant !== null && !hasCylinder(boiler.plant.kind);
   const cylinder = survey.cylinder ?? null;
   const setCylinder = (more: Partial<NonNullable<BoilerSurvey['cylinder']>>): boolean => {
     const litres = more.litres ?? cylinder?.litres;
@@ -41,7 +42,7 @@ export function BoilerWeek(): ReactNode {
   return (
     <>
       <Bench title="Hot water over the day">
-        {combination ? <p>A combination boiler heats water on demand: there is no store to plan for.</p> : null}
+        {combination ? <p>This plant has no store to plan for: its hot water is heated on demand.</p> : null}
         {!combination ? (
           <>
             <p className="caution-line">{cylinderCaution}</p>

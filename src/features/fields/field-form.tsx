@@ -39,11 +39,10 @@ export function SurveyFields<F extends Family>({
         <RowsPanel key={rows.at} family={family} rows={rows} />
       ))}
       {form.groups.map((g) => {
-        const fields = g.fields.filter((f) => f.shown?.(api.job.survey) ?? true);
-        return fields.length === 0 ? null : (
+        return g.fields.every((f) => f.shown && !f.shown(api.job.survey)) ? null : (
           <section key={g.title} className="panel stack">
             <h2>{g.title}</h2>
-            <Fields api={api} fields={fields} at={[]} of="" />
+            <Fields api={api} fields={g.fields} at={[]} of="" />
           </section>
         );
       })}
@@ -52,7 +51,7 @@ export function SurveyFields<F extends Family>({
 }
 
 /** Figures and texts side by side, choices each on a line of its own. */
-function Fields<F extends Family>({
+export function Fields<F extends Family>({
   api,
   fields,
   at,
@@ -63,7 +62,9 @@ function Fields<F extends Family>({
   at: readonly string[];
   of: string;
 }): ReactNode {
-  const kinds = fields.map((field) => ({ field, kind: kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]) }));
+  const kinds = fields
+    .filter((f) => f.shown?.(api.job.survey) ?? true)
+    .map((field) => ({ field, kind: kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]) }));
   const wide = (k: { kind: string }): boolean => k.kind === 'choice' || k.kind === 'truth';
   const one = ({ field }: (typeof kinds)[number]): ReactNode => (
     <OneField key={field.path.join('.')} api={api} field={field} at={at} of={of} />
@@ -108,7 +109,7 @@ function OneField<F extends Family>({
           value={typeof value === 'number' ? value : undefined}
           disabled={sealed}
           {...(field.help ? { hint: field.help } : {})}
-          onTake={(v) => put(label, path, v)}
+          onTake={(v) => put(label, path, field.whole && v !== undefined ? Math.round(v) : v)}
         />
       );
     case 'choice':
@@ -122,7 +123,18 @@ function OneField<F extends Family>({
         />
       );
     case 'truth':
-      return (
+      // Two words for it: nobody having said is a third state, never drawn as one of the two.
+      return field.words ? (
+        <Choice
+          label={field.label}
+          value={typeof value === 'boolean' ? String(value) : undefined}
+          disabled={sealed}
+          options={['true', 'false'].map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
+          onChoose={(v) =>
+            put(`${label}: ${field.words?.[v] ?? v}`, path, String(value) === v ? undefined : v === 'true')
+          }
+        />
+      ) : (
         <Tick
           checked={value === true}
           disabled={sealed}
