@@ -22,6 +22,7 @@ import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';
 import { eightZones, fiveWire, threeZones } from './jobs';
 import { benchList } from './list';
+import { benchPages } from './pages';
 import { benchPapers } from './papers';
 
 const build = 'bench/build';
@@ -261,6 +262,17 @@ out.push(
   `| handover papers of a demo job | ${ms(papers.usual.median)} | | ${ms(papers.usual.worst)} (${papers.usual.worstJob}) | < 1 s |`,
   `| handover papers with ${papers.long.readings} other readings | ${papers.long.seconds.toFixed(1)} s | | | |`,
   `| held up by it: the server’s own process | | | ${ms(papers.held)} | < 100 ms |`,
+);
+const pages = await benchPages();
+out.push(
+  '',
+  'What a browser fetches to show a page for the first time, from the production build, compressed.',
+  '',
+  '| page | scripts | wanted | faces |',
+  '| --- | --- | --- | --- |',
+  ...pages.map(
+    (p) => `| ${p.name} | ${p.scriptsKilobytes.toFixed(0)} kB | ≤ ${p.wanted} kB | ${p.facesKilobytes.toFixed(0)} kB |`,
+  ),
 );
 console.log(out.join('\n'));
 

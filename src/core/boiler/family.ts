@@ -1,4 +1,5 @@
 /** The boiler family plugged into the stops: from a job to everything its plant implies. */
+import { pointLabel } from '../circuit/point';
 import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
@@ -240,13 +241,13 @@ function workSteps(nets: readonly Net[], plant: Plant | null, survey: BoilerSurv
   if (survey.oldBox)
     oldMoves(plant, survey.oldBox).forEach((m, i) => {
       const core = `${m.colour ?? 'core'} of old ${m.label} (${m.does})`;
-      steps.push({ id: `old-${i + 1}`, what: m.to ? `${core} to ${m.to.replace('.', ' ')}` : `${core}: ${m.why}` });
+      steps.push({ id: `old-${i + 1}`, what: m.to ? `${core} to ${pointLabel(m.to)}` : `${core}: ${m.why}` });
     });
   nets.forEach((net, i) => {
     if (net.name === 'earth' || net.points.length < 2) return;
     steps.push({
       id: `net-${i + 1}`,
-      what: `Terminal ${i + 1}, ${net.name}: ${net.points.map((p) => p.replace('.', ' ')).join(', ')}`,
+      what: `Terminal ${i + 1}, ${net.name}: ${net.points.map(pointLabel).join(', ')}`,
     });
   });
   if (room === 'in-series' || room === 'floating')

@@ -4,6 +4,7 @@
  *
  *   entry = PART TERMINAL ["-"] PART TERMINAL VOLTS ["v"] [demand | "off"]      `rx 4 - rx n 231 hot water alone`
  */
+import { pointLabel } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence, readingsInTime } from '../job/readings';
 import type { BoilerJob, Reading } from '../job/schema';
@@ -78,8 +79,8 @@ export function foundReadings(job: BoilerJob, plant: Plant, demands: readonly De
         finding(
           'boiler.reading-contradicts',
           {
-            a: r.a.replace('.', ' '),
-            b: r.b.replace('.', ' '),
+            a: pointLabel(r.a),
+            b: pointLabel(r.b),
             volts: r.value,
             called: row ? (row.id === 'none' ? 'nothing called' : row.name) : 'the supply off',
             implied: byWires,

@@ -70,7 +70,7 @@ export const allValves = (plant: Plant): string[] => [
 ];
 
 /** The receiver, or the wall unit of a zone from 0. */
-export const unitOf = (plant: Plant, zone: number): string => (plant.unitEachZone && zone > 0 ? `RX${zone + 1}` : 'RX');
+const unitOf = (plant: Plant, zone: number): string => (plant.unitEachZone && zone > 0 ? `RX${zone + 1}` : 'RX');
 export const units = (plant: Plant): string[] =>
   Array.from({ length: plant.unitEachZone ? plant.zones : 1 }, (_, z) => unitOf(plant, z));
 
@@ -143,7 +143,7 @@ function channels(plant: Plant): string[] {
   return plant.output === 'live' ? all : all.slice(1);
 }
 
-export const heatingOutput = (zone: number): string => String(4 + zone);
+const heatingOutput = (zone: number): string => String(4 + zone);
 
 /** What the plant needs to know of a device sheet. */
 export interface BoxSheet {

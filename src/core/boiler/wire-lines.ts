@@ -5,7 +5,9 @@
  *
  * Parts and terminals in any case; a point may also be written PART.TERMINAL.
  */
+
 import { distance } from 'fastest-levenshtein';
+import { pointParts } from '../circuit/point';
 import type { Wire } from '../job/boiler-schema';
 import { insulation } from '../survey/colours.data';
 import { type Plant, plantParts } from './parts';
@@ -26,7 +28,7 @@ export function wirePoint(words: string[], plant: Plant): { point: string } | { 
   const parts = plantParts(plant);
   const [first = '', ...after] = words;
   const dotted = first.includes('.');
-  const [partWord = '', terminalWord = ''] = dotted ? first.split('.') : [first, after[0] ?? ''];
+  const { part: partWord, id: terminalWord } = dotted ? pointParts(first) : { part: first, id: after[0] ?? '' };
   words.splice(0, dotted ? 1 : 2);
   const part = parts.find((p) => p.id.toLowerCase() === partWord.toLowerCase());
   if (!part) {

@@ -1,11 +1,12 @@
 /** Points of a floor in words: "Hall, one core", "terminal 3". */
+import { pointParts } from '../circuit/point';
 import type { FloorKept } from '../job/floor-schema';
 
 const SUPPLY_WORDS: Record<string, string> = { 'supply.L': 'supply, L', 'supply.N': 'supply, N', 'supply.E': 'earth' };
 
 /** null when it is none of a floor's. */
 export function floorPointWords(floor: Pick<FloorKept, 'mats' | 'region'>, point: string): string | null {
-  const [part, id = '', end = ''] = point.split('.');
+  const { part, id, end } = pointParts(point);
   if (part === 'supply' && SUPPLY_WORDS[point])
     return floor.region === 'NA' && id !== 'E'
       ? `${SUPPLY_WORDS[point]} (${id === 'L' ? 'L1' : 'L2'})`

@@ -2,7 +2,9 @@
  * What a heater job's survey holds: the cables in the box and what each reads, the heaters with their nameplates,
  * breaker, wire and room. Which cable is the supply and which the load is shown by readings, never by colour.
  */
+
 import * as z from 'zod';
+import { pointParts } from '../circuit/point';
 import { key, many, size } from '../job/bounds';
 import type { MeasuredLeaf } from '../job/measured-leaf';
 
@@ -110,7 +112,7 @@ export function heaterPointWords(
   },
   point: string,
 ): string | null {
-  const [part = '', id = '', end = ''] = point.split('.');
+  const { part, id, end } = pointParts(point);
   if (point === 'earth') return 'earth';
   if (part === 'terminal') return `terminal ${id}`;
   if (part === 'cable') {

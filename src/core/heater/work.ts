@@ -1,4 +1,5 @@
 /** The work at the box in its order, what goes on which terminal, and what to bring. */
+import { pointParts } from '../circuit/point';
 import type { TerminalPlan } from '../family/landing';
 import { type Finding, finding } from '../findings/finding';
 import type { DeadPair } from '../mains/make-safe';
@@ -43,7 +44,7 @@ export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterShee
     if (use === 'load-2') return wall.kind === 'two-core' ? null : cores.load[1];
     return null;
   };
-  const pair = (core: string | null): string | null => core && (core.split('.')[0] ?? null);
+  const pair = (core: string | null): string | null => core && pointParts(core).part;
   return Object.entries(sheet.terminals).map(([terminal, use]) => {
     const point = meant(use);
     const core = point && bare(point);
@@ -76,7 +77,7 @@ export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly 
           finding(
             wall.load &&
               usesOf(t.use) !== 'other' &&
-              t.found.split('.')[0] === (usesOf(t.use) === 'load' ? wall.supply : wall.load)?.id
+              pointParts(t.found).part === (usesOf(t.use) === 'load' ? wall.supply : wall.load)?.id
               ? 'heater.exchanged'
               : 'heater.miswired',
             { terminal: t.terminal, found: heaterPointWords(survey, `cable.${t.found}`) ?? t.found, meant: t.says },

@@ -2,6 +2,7 @@
  * Points a probe can touch, written one way everywhere: "wall.R" a screw, "core.k3.wall" the bare end of a
  * core, "transformer.s1" a part's lead, "earth" a bar. One parser and one way of saying them.
  */
+import { pointLabel, pointParts } from '../circuit/point';
 import { type Family, SURVEYS } from '../family/surveys';
 import { terminalInfo } from '../survey/terminals.data';
 
@@ -50,11 +51,8 @@ export function parsePoint(point: string): PointKind | null {
   if (parts.has(point)) return { kind: 'part', part: point };
   const core = /^core\.([A-Za-z0-9_:+-]+)\.(wall|board|outdoor)$/.exec(point);
   if (core) return { kind: 'core', conductor: core[1] ?? '', place: core[2] ?? '' };
-  const dot = point.indexOf('.');
-  if (dot < 0) return null;
-  const place = point.slice(0, dot);
-  const terminal = point.slice(dot + 1);
-  return PLACES.has(place) && terminal !== '' ? { kind: 'screw', place, terminal } : null;
+  const { part: place, id: terminal, end } = pointParts(point);
+  return PLACES.has(place) && terminal !== '' && end === '' ? { kind: 'screw', place, terminal } : null;
 }
 
 /** "R at the wall", "blue, bare end at the board", "transformer secondary, hot"; the text itself when unknown. */
@@ -63,7 +61,7 @@ export function pointWords(job: { family: Family; survey: unknown }, point: stri
   const ofFamily = SURVEYS[job.family].pointWords(job.survey as never, point);
   if (ofFamily !== null) return ofFamily;
   const p = parsePoint(point);
-  if (!p) return point.replace('.', ' ');
+  if (!p) return pointLabel(point);
   if (p.kind === 'part') return parts.get(p.part)?.words ?? p.part;
   if (p.kind === 'core') return `${p.conductor}, bare end at the ${p.place}`;
   const where = { board2: 'second board', device: 'new device, off its plate' }[p.place] ?? p.place;

@@ -5,6 +5,7 @@
  * give proves nothing. What is left undecided ends in "measure this first".
  */
 
+import { pointLabel } from '../circuit/point';
 import { meterReading } from '../circuit/solve';
 import { isOfOld, readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
@@ -92,7 +93,7 @@ const foundReadings = (job: LowVoltageJob): [string, Reading][] =>
   ).map((r) => [r.id, r]);
 
 const textOf = (r: Reading): string =>
-  `${(r.a ?? '').replace('.', ' ')} to ${(r.b ?? '').replace('.', ' ')} ${r.value.toFixed(1)} V in ${r.state ?? ''}`;
+  `${pointLabel(r.a ?? '')} to ${pointLabel(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state ?? ''}`;
 
 function predictionsOf(job: LowVoltageJob, system: LowVoltageSystem): StatePrediction[] {
   if (system.kind === null) return [];

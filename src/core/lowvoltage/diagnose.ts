@@ -1,5 +1,6 @@
 /** Explains readings that do not fit: predicts every observation under each fault and ranks them. */
 
+import { screwWords } from '../circuit/point';
 import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
 import { readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
@@ -31,11 +32,6 @@ function direction(installed: Installed, running: readonly string[]): number | n
 
 const runsKey = (state: string): string => `runs|${state}`;
 
-const pointText = (point: string): string => {
-  const [place, screw] = point.split('.');
-  return `${screw} (${place})`;
-};
-
 /** Readings taken since power-up that the circuit can predict. */
 function observe(job: LowVoltageJob): Observation[] {
   const observations: Observation[] = [];
@@ -58,7 +54,7 @@ function observe(job: LowVoltageJob): Observation[] {
       value: air ? (warms ? 1 : 0) : r.value,
       sigma: volts ? Math.max(0.6, meterTolerance(r.value) + 0.03 * r.value) : null,
       text: volts
-        ? `${pointText(r.a ?? '')} to ${pointText(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
+        ? `${screwWords(r.a ?? '')} to ${screwWords(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
         : air
           ? `${r.state}: the supply air gets ${warms ? 'warmer' : 'colder'}`
           : `${r.state}: ${r.value >= 0.5 ? 'the right things ran' : 'not the right things ran'}`,
@@ -132,7 +128,7 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
   const boardCommon = planned.transformers[0]?.common ?? 'C';
   const add = (state: CallState, a: string, b: string, minutes: number): void => {
     const key = keyOf(state.id, a, b);
-    if (!observed.has(key)) out.push({ key, text: `${pointText(a)} to ${pointText(b)}, ${state.name}`, minutes });
+    if (!observed.has(key)) out.push({ key, text: `${screwWords(a)} to ${screwWords(b)}, ${state.name}`, minutes });
   };
   for (const state of states) {
     if (hot && common) add(state, `wall.${hot}`, `wall.${common}`, 1);

@@ -1,7 +1,8 @@
 'use client';
 
-/** The old receiver's terminals, typed by what they did, and where each core goes. */
 import { OLD_WORDS, parseOldBox } from '@core/boiler/old-box';
+/** The old receiver's terminals, typed by what they did, and where each core goes. */
+import { pointLabel } from '@core/circuit/point';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -62,7 +63,7 @@ export function OldBox(): ReactNode {
                   <TableCell>
                     {move ? (
                       move.to ? (
-                        <b>{move.to.replace('.', ' ')}</b>
+                        <b>{pointLabel(move.to)}</b>
                       ) : (
                         <span className="soft">{move.why}</span>
                       )

@@ -1,14 +1,10 @@
 'use client';
 
+import { screwWords } from '@core/circuit/point';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useLowVoltage } from '../shell/family-job';
-
-const point = (p: string): string => {
-  const [place, screw] = p.split('.');
-  return `${screw ?? ''} at the ${place ?? ''}`;
-};
 
 /** What the letters could mean, side by side; the one measurement that tells them apart, and where to type it. */
 export function CandidatesPanel(): ReactNode {
@@ -47,14 +43,14 @@ export function CandidatesPanel(): ReactNode {
       {measureFirst ? (
         <>
           <p>
-            <b>Measure this first:</b> {point(measureFirst.a)} to {point(measureFirst.b)},{' '}
+            <b>Measure this first:</b> {screwWords(measureFirst.a)} to {screwWords(measureFirst.b)},{' '}
             {measureFirst.state === 'idle' ? 'nothing called' : `the old thermostat calling ${measureFirst.stateName}`}.
           </p>
           <button type="button" className="plain left" onClick={() => light([measureFirst.a, measureFirst.b])}>
             Show where
           </button>
           <ReadingEntry
-            label={`${point(measureFirst.a)} to ${point(measureFirst.b)}`}
+            label={`${screwWords(measureFirst.a)} to ${screwWords(measureFirst.b)}`}
             quantity="volts-ac"
             units={job.units}
             disabled={sealed}

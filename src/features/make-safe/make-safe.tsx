@@ -1,5 +1,6 @@
 'use client';
 
+import { pointParts, screwWords } from '@core/circuit/point';
 import type { Supply } from '@core/job/schema';
 import { provingPairs, type SafeVerdict } from '@core/lowvoltage/make-safe';
 import { fixed } from '@core/units/units';
@@ -31,11 +32,6 @@ const KINDS: readonly { value: Supply['kind']; label: string }[] = [
   { value: 'fused-spur', label: 'Fused spur' },
   { value: 'plug', label: 'Plug' },
 ];
-
-const pointName = (point: string): string => {
-  const [place, letters] = point.split('.');
-  return `${letters} at the ${place}`;
-};
 
 export function MakeSafe(): ReactNode {
   const { job, derived, change, read, sealed } = useLowVoltage();
@@ -194,12 +190,12 @@ export function MakeSafe(): ReactNode {
           <Choice
             label="Probes on"
             value={String(Math.min(pairAt, pairs.length - 1))}
-            options={pairs.map((p, i) => ({ value: String(i), label: `${pointName(p.a)} to ${p.b.split('.')[1]}` }))}
+            options={pairs.map((p, i) => ({ value: String(i), label: `${screwWords(p.a)} to ${pointParts(p.b).id}` }))}
             onChoose={(v) => setPairAt(Number(v))}
           />
           <div className="safe-read">
             <ReadingEntry
-              label={`Volts AC, ${pointName(pair.a)} to ${pointName(pair.b)}`}
+              label={`Volts AC, ${screwWords(pair.a)} to ${screwWords(pair.b)}`}
               quantity="volts-ac"
               units={job.units}
               disabled={sealed}

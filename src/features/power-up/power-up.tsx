@@ -1,6 +1,7 @@
 'use client';
 
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
+import { screwWords } from '@core/circuit/point';
 import { pairKey } from '@core/job/points';
 import { readingsInTime } from '@core/job/readings';
 import { diagnosisOf } from '@core/lowvoltage/diagnose';
@@ -73,10 +74,7 @@ export function PowerUp(): ReactNode {
     if (now.includes(point)) setPicked(now.filter((p) => p !== point));
     else setPicked([...now.slice(-1), point]);
   };
-  const name = (point: string | undefined): string => {
-    const [place, screw] = (point ?? '').split('.');
-    return screw ? `${screw} (${place})` : '…';
-  };
+  const name = (point: string | undefined): string => (point ? screwWords(point) : '…');
   const sentence =
     job.powerUp.display === 'dead'
       ? `The display is dead. Most likely: ${diagnosis?.ranked[0] ? diagnosis.ranked[0].hypothesis.name : 'measure R to C'}.`

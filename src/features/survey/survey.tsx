@@ -1,5 +1,6 @@
 'use client';
 
+import { pointParts } from '@core/circuit/point';
 import type { Place } from '@core/job/schema';
 import { INSULATION } from '@core/survey/colours.data';
 import { landConductor, moveEnd, onScrew, removeConductor, toggleJumper, withSurvey } from '@core/survey/landing';
@@ -66,7 +67,7 @@ export function Survey(): ReactNode {
         setJumperFrom(`${place}.${terminal}`);
         return;
       }
-      const [fromPlace, from] = jumperFrom.split('.');
+      const { part: fromPlace, id: from } = pointParts(jumperFrom);
       setJumperFrom(null);
       setMode('look');
       if (fromPlace === place && from && from !== terminal)
