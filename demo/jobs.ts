@@ -9,6 +9,7 @@ import { derive } from '../src/core/derive';
 import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
+import { parseSpoken } from '../src/core/week/spoken';
 import { startingWeek } from '../src/core/week/week';
 import { boilerJobs } from './boiler-jobs';
 import { floorJobs } from './floor-jobs';
@@ -94,6 +95,13 @@ const joined = (job: Job): Job => ({
 const wiredUp = (value: object, at: { safeAt: string; upAt: string; volts: number }): Job =>
   joined(setUp(powered(connected(madeSafe(arrived(file(value)), at.safeAt, 'wall')), at.upAt, at.volts), 'all'));
 
+/** A week in the customer's own words. */
+function said(words: string): Job['week'] {
+  const r = parseSpoken(words, { profiles: {} }, 'si');
+  if (!r.ok) throw new Error(`${r.problem.word}: ${r.problem.why}`);
+  return r.week;
+}
+
 export async function demoJobs(): Promise<DemoJob[]> {
   const netLoft = madeSafe(
     arrived(
@@ -125,7 +133,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
         equipment: { fuel: 'gas', efficiencyPercent: 95 },
         lines: 'r red, c blue, y yellow, g green, w white',
       },
-      week: startingWeek(),
+      week: said('up 6:30, out 8:30, back 17, bed 22:30; Sat Sun up 8, in; Wed out till 13'),
     },
     { safeAt: '2026-11-23T13:05:00Z', upAt: '2026-11-23T13:31:00Z', volts: 26.3 },
   );

@@ -7,13 +7,16 @@ import { type Derived, familyOf } from './family/registry';
 import type { Job } from './job/schema';
 import { nextStop, progress } from './progress';
 import { inUnits, saidInUnits } from './units/localise';
+import { withProgramme } from './week/judge';
 
 export type { Derived };
 
 /** @param now ISO time for things that expire; null where time does not matter */
 export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
-  const { own, shared } = module.derive(seen, now);
+  const results = module.derive(seen, now);
+  const { own } = results;
+  const shared = withProgramme(job, results.shared);
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;

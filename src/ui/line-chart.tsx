@@ -55,6 +55,8 @@ export interface LineChartProps {
   xText?: (x: number) => string;
   yText?: (y: number) => string;
   yFrom?: number;
+  /** Between ticks of x: 3 for hours of a day. */
+  xStep?: number;
   /** Decades rather than steps. */
   yLog?: boolean;
 }
@@ -129,7 +131,7 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
 });
 
 export default function LineChart(props: LineChartProps): ReactNode {
-  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom, yLog = false } = props;
+  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom, xStep, yLog = false } = props;
   const palette = usePalette();
   const [table, setTable] = useState(false);
   if (!palette) return <div className="line-chart" />;
@@ -160,17 +162,23 @@ export default function LineChart(props: LineChartProps): ReactNode {
         type === 'linear' || ROUND.test(Number(v).toExponential()) ? text(Number(v)) : '',
     },
   });
+  const xs = [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
+  const across = axis(xName, xText) as { ticks: object };
   const options: ChartOptions<'line'> = {
     animation: false,
     responsive: true,
     maintainAspectRatio: false,
     events: [],
     scales: {
-      x: axis(xName, xText),
+      // An axis ends where its data end.
+      x: {
+        ...across,
+        ...(xs.length > 1 ? { min: xs[0], max: xs.at(-1) } : {}),
+        ...(xStep ? { ticks: { ...across.ticks, stepSize: xStep } } : {}),
+      },
       y: { ...axis(yName, yText, yLog ? 'logarithmic' : 'linear'), ...(yFrom === undefined ? {} : { min: yFrom }) },
     },
   };
-  const xs = [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
   return (
     <figure className="line-chart-figure">
       <ul className="chart-names" aria-hidden="true">

@@ -10,6 +10,10 @@ import './week-strip.css';
 interface Props {
   days: readonly (readonly WeekEvent[])[];
   profiles: Record<string, Profile>;
+  /** What the device will hold, where that differs. */
+  held?: readonly (readonly { minute: number; heatCelsius: number }[])[];
+  /** Days on which it does. */
+  heldDays?: readonly number[];
   selected: { day: number; index: number } | null;
   onSelect: (at: { day: number; index: number } | null) => void;
   /** Moves an event to another minute of its day. */
@@ -25,8 +29,6 @@ const HEIGHT = 74;
 /** Names stand above, the setpoints are drawn below them. */
 const NAMES = 36;
 const STEP = 15;
-const LOW = 10;
-const HIGH = 34;
 
 /** Minutes a phone's strip gives one time of day, and from when a time is written to the left of its bar. */
 const TIME_WIDTH = 200;
@@ -45,12 +47,37 @@ function lanesOf(events: readonly WeekEvent[]): number[] {
   return lanes;
 }
 
-const yOf = (celsius: number): number =>
-  HEIGHT - 5 - ((Math.min(HIGH, Math.max(LOW, celsius)) - LOW) / (HIGH - LOW)) * (HEIGHT - NAMES - 8);
+/** Height of a temperature on a strip that shows the week's own range and a little beyond. */
+type Scale = (celsius: number) => number;
+function scaleOf(profiles: Props['profiles'], held: Props['held']): Scale {
+  const all = [
+    ...Object.values(profiles).flatMap((p) => [p.heatCelsius, ...(p.coolCelsius === undefined ? [] : [p.coolCelsius])]),
+    ...(held ?? []).flatMap((d) => d.map((e) => e.heatCelsius)),
+  ];
+  const low = Math.min(...all, LOWEST_TOP) - MARGIN;
+  const high = Math.max(...all, HIGHEST_BOTTOM) + MARGIN;
+  return (celsius) => HEIGHT - 5 - ((celsius - low) / (high - low)) * (HEIGHT - NAMES - 8);
+}
+const MARGIN = 1;
+/** A strip of one temperature still has a scale. */
+const LOWEST_TOP = 19;
+const HIGHEST_BOTTOM = 21;
+
+/** The programme's steps over a day, what the night before left carried on. */
+function heldPath(held: NonNullable<Props['held']>, day: number, yOf: Scale): string {
+  const before = held[(day + 6) % 7]?.at(-1)?.heatCelsius;
+  const steps = [...(before === undefined ? [] : [{ minute: 0, heatCelsius: before }]), ...(held[day] ?? [])];
+  return steps
+    .map((s, i) => `${i === 0 ? 'M' : 'H'} ${s.minute} ${i === 0 ? yOf(s.heatCelsius) : `V ${yOf(s.heatCelsius)}`}`)
+    .concat('H 1440')
+    .join(' ');
+}
 
 export function WeekStrip({
   days,
   profiles,
+  held,
+  heldDays,
   selected,
   onSelect,
   onMove,
@@ -71,6 +98,8 @@ export function WeekStrip({
       {days.map((events, day) => (
         <Day
           key={DAYS[day]}
+          {...(held ? { held } : {})}
+          {...(heldDays ? { heldDays } : {})}
           {...{ events, day, days, profiles, selected, onSelect, onMove, onAdd, onRemove, format, disabled }}
         />
       ))}
@@ -79,7 +108,9 @@ export function WeekStrip({
 }
 
 function Day(props: Props & { events: readonly WeekEvent[]; day: number }): ReactNode {
-  const { events, day, days, profiles, selected, onSelect, onMove, onAdd, onRemove, format, disabled } = props;
+  const { events, day, days, profiles, held, heldDays, selected, onSelect, onMove, onAdd, onRemove, format, disabled } =
+    props;
+  const yOf = scaleOf(profiles, held);
   const box = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<{ index: number; minute: number } | null>(null);
   const minuteAt = (clientX: number): number => {
@@ -149,6 +180,7 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
               <rect key={s.from} className="unknown" x={s.from} y={0} width={s.to - s.from} height={HEIGHT} />
             );
           })}
+          {held && heldDays?.includes(day) ? <path className="held" d={heldPath(held, day, yOf)} /> : null}
         </svg>
         {disabled ? null : (
           <button

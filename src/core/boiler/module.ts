@@ -47,10 +47,14 @@ function measure(id: StopId, job: BoilerJob, b: BoilerDerived): Measure | null {
     }
     case 'week': {
       const demand = b.plant !== null && !hasCylinder(b.plant.kind);
+      const heating = job.week.days ? 1 : 0;
       return {
-        done: demand || job.survey.windows !== undefined ? 1 : 0,
-        of: 1,
-        says: demand ? 'no store to heat' : job.survey.windows ? 'windows made' : 'not made',
+        done: heating + (demand || job.survey.windows !== undefined ? 1 : 0),
+        of: 2,
+        says: [
+          heating ? 'heating made' : 'heating not made',
+          ...(demand ? [] : [job.survey.windows ? 'windows made' : 'no windows']),
+        ].join(', '),
       };
     }
     default:
@@ -182,7 +186,7 @@ export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   surveyed: (job) => plural(Object.keys(job.survey.wires ?? {}).length, 'wire'),
   derive: (job) => {
     const own = deriveBoiler(job);
-    return { own, shared: mainsShared(own, { heatOnly: false, startCelsius: 19 }) };
+    return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19 }) };
   },
   inUnits: ({ sentence, questions, findings, settings }, say) => ({
     ...say({ sentence, questions, findings }),

@@ -1,6 +1,6 @@
 /** Sheets of devices for mains-switched plants: what the receiver switches and how its parts are paired. Invented, generic. */
 import * as z from 'zod';
-import { SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -27,6 +27,8 @@ export const BoilerSheet = z.strictObject({
   hubMinutes: z.number().min(0).max(120),
   pairMinutes: z.number().min(0).max(60),
   manualOverride: z.boolean(),
+  /** How it keeps the heating week; absent where a head or account keeps one of its own. */
+  schedule: Schedule.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type BoilerSheet = z.infer<typeof BoilerSheet>;
@@ -50,9 +52,20 @@ const frost = (label: string, at: object): object => ({
   range: { low: 3, high: 12, step: 0.5, unit: '°C' },
 });
 
+/** Heating by the week: six events a day, ready by its times. */
+const weekOf = (pattern: string, slotsPerDay: number, times: string, owner = 'device'): object => ({
+  pattern,
+  slotsPerDay,
+  minimumGapMinutes: 10,
+  stepMinutes: 10,
+  times,
+  owner,
+});
+
 const radio = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
+  schedule: weekOf('7-day', 6, 'reach-by', 'either'),
   id: 'rc2-radio',
   name: 'RC-2 radio receiver',
   family: 'boiler',
@@ -93,6 +106,7 @@ const radio = {
 const bus = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
+  schedule: weekOf('7-day', 8, 'reach-by', 'either'),
   id: 'bx1-bus',
   name: 'BX-1 relay box',
   family: 'boiler',
@@ -122,6 +136,7 @@ const bus = {
 const wall = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
+  schedule: weekOf('5+2', 4, 'start-at'),
   id: 'mw3-wall',
   name: 'MW-3 mains wall',
   family: 'boiler',
@@ -141,6 +156,7 @@ const wall = {
 const head = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
+  schedule: weekOf('5+1+1', 4, 'start-at'),
   id: 'hb1-head',
   name: 'HB-1 battery head',
   family: 'boiler',
@@ -171,6 +187,7 @@ const pair = {
 const apart = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
+  schedule: weekOf('5+2', 6, 'start-at'),
   id: 'rv1-apart',
   name: 'RV-1 volt-free receiver',
   family: 'boiler',

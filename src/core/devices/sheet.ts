@@ -140,6 +140,11 @@ export const Schedule = z.strictObject({
   minimumGapMinutes: z.int().min(1).max(240),
   times: z.enum(['start-at', 'reach-by']),
   owner: z.enum(['device', 'account', 'either']),
+  /** Grid of its times, min; of its setpoints, K and °F. 5 min, 0.5 K and 1 °F where the maker does not say. */
+  stepMinutes: z.int().min(1).max(60).optional(),
+  setpointStep: z.strictObject({ si: z.number().min(0.1).max(5), us: z.number().min(0.5).max(5) }).optional(),
+  /** What it calls its slots, in their order. */
+  slotNames: z.array(z.string().min(1).max(24)).max(24).optional(),
 });
 export type Schedule = z.infer<typeof Schedule>;
 

@@ -17,12 +17,15 @@ import type { FollowUp, Topic } from '../record/topic';
 import type { StopId } from '../run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import type { CardRow } from '../settings/card';
+import { keyedIn, type SetpointRange, type WeekProgramme } from '../week/programme';
 
 /** What every stop reads, whichever family the job is of. */
 export interface Shared {
   sheet: {
     name: string;
     schedule?: Schedule;
+    /** What it takes as setpoints; a wide range where the sheet does not say. */
+    setpoints?: SetpointRange;
     /** What it is, for Arrive, where the sentence of the job says something else. */
     says?: string;
     startsIn?: { updateSeconds: number; firstStartSeconds: number };
@@ -41,6 +44,8 @@ export interface Shared {
   mains: MainsSafe | null;
   /** What a week of this family wants: one setpoint or two, and where a new profile begins, °C. */
   week: { heatOnly: boolean; startCelsius: number };
+  /** The closest programme the device can hold to the week; null without a week, or where something outside owns it. */
+  programme?: WeekProgramme | null;
   /** Volts at the right end of a reading's scale, at least: the scale grows with what is predicted. */
   scaleVolts: readonly number[];
 }
@@ -153,8 +158,15 @@ export function commonMeasure(id: StopId, job: Job, shared: Shared): Measure | n
       const { card } = shared.settings;
       return ticked(card.filter((r) => job.setUp.entered[r.key]).length, card.length, 'no card yet', ' set');
     }
-    case 'week':
-      return { done: job.week.days ? 1 : 0, of: 1, says: job.week.days ? 'made' : 'not made' };
+    case 'week': {
+      const of = shared.programme?.entries.length ?? 0;
+      const keyed = keyedIn(job.week, shared.programme ?? null, job.units);
+      return {
+        done: job.week.days ? 1 : 0,
+        of: 1,
+        says: !job.week.days ? 'not made' : keyed > 0 ? `${keyed} of ${of} keyed in` : 'made',
+      };
+    }
     case 'proof': {
       const { tests, passed, skipped, failed } = shared.proof;
       return {

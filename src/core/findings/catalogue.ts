@@ -620,12 +620,12 @@ export const CATALOGUE = {
     }),
   ),
   'week.slots': entry<{ day: string; events: number; slots: number }>(
-    'blocker',
+    'note',
     'week',
     'A day has more events than the device has slots.',
     (f) => ({
       message: `${f.day} has ${f.events} events; the device takes ${f.slots} a day.`,
-      fix: 'Take out the event that changes least.',
+      fix: 'The programme beside it holds what is nearest; the wish stays as it is.',
     }),
   ),
   'week.order': entry<{ day: string }>('blocker', 'week', 'Events of a day are out of order.', (f) => ({
@@ -633,12 +633,12 @@ export const CATALOGUE = {
     fix: 'Put them in order.',
   })),
   'week.spacing': entry<{ day: string; minutes: number; least: number }>(
-    'blocker',
+    'note',
     'week',
     'Two events are closer than the device allows.',
     (f) => ({
       message: `${f.day} has events ${f.minutes} min apart; the device needs ${f.least}.`,
-      fix: 'Move one of them.',
+      fix: 'The programme beside it keeps them apart; move one where that matters.',
     }),
   ),
   'week.unknown-profile': entry<{ day: string; profile: string }>(
@@ -651,12 +651,34 @@ export const CATALOGUE = {
     }),
   ),
   'week.pattern': entry<{ pattern: string }>(
-    'blocker',
+    'note',
     'week',
     'The days differ in a way the device cannot hold.',
     (f) => ({
       message: `The device takes ${f.pattern}, but days of one group differ.`,
-      fix: 'Copy one day over the others of its group.',
+      fix: 'The programme beside it holds what is nearest; or copy one day over the others of its group.',
+    }),
+  ),
+  'week.loses': entry<{ device: string; kelvinHours: number; when: string; wished: number; programmed: number }>(
+    'caution',
+    'week',
+    'The closest programme that the device can hold is off the week as wished.',
+    (f) => ({
+      message: `${f.device} cannot hold the week as wished: the closest programme is off by ${fixed(f.kelvinHours, 1)} K·h a week, most on ${f.when} (${fixed(f.programmed, 1)} °C in place of ${fixed(f.wished, 1)} °C).`,
+      fix: 'Show the customer what is lost; then key in the programme, or wish for less.',
+    }),
+  ),
+  'week.outside': entry<{ device: string }>('note', 'week', 'Something outside the device owns the schedule.', (f) => ({
+    message: `Something outside owns the schedule: ${f.device} stays on hold, and nothing is keyed in.`,
+    fix: 'Turn the device’s own schedule off; in the proof an outside command must arrive, and nothing else may move it.',
+  })),
+  'week.clock-change': entry<{ points: readonly string[] }>(
+    'note',
+    'week',
+    'An event lies in the hour that clock changes leave out or run twice.',
+    (f) => ({
+      message: `${listed(f.points)} ${f.points.length === 1 ? 'lies' : 'lie'} in the hours that the clocks skip in spring and run twice in autumn.`,
+      fix: 'On those two nights the event may be missed or come twice: put it before 01:00 or after 03:00 where that matters.',
     }),
   ),
   'week.deep-setback': entry<{ kelvin: number }>(

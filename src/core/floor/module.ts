@@ -123,7 +123,10 @@ export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   surveyed: (job) => plural(Object.keys(job.survey.mats).length, 'mat'),
   derive: (job) => {
     const own = deriveFloor(job);
-    return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 24 }) };
+    const { sheet } = own;
+    const setpoints = sheet ? { heatCelsius: sheet.floorRangeCelsius } : undefined;
+    const shared = mainsShared(own, { heatOnly: true, startCelsius: 24 });
+    return { own, shared: setpoints && shared.sheet ? { ...shared, sheet: { ...shared.sheet, setpoints } } : shared };
   },
   inUnits: ({ sentence, questions, findings, settings, limit, start }, say) =>
     say({ sentence, questions, findings, settings, limit, start }),

@@ -100,6 +100,8 @@ export const Week = z.strictObject({
   /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
   days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
   owner: z.enum(['device', 'account', 'outside']).optional(),
+  /** Entries of the programme keyed into the device, by day group and place: what was keyed, so that a change shows. */
+  keyed: many(shortText, 'ticks').optional(),
 });
 
 /** A device sheet's id, or a whole sheet carried inside the job (validated by the devices module). */

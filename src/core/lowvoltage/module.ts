@@ -1,10 +1,12 @@
 /** The 24 V family as the registry knows it. */
+
 import { DeviceSheet } from '../devices/sheet';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { type CircuitExport, type FamilyModule, type Measure, plural, type TriedWires } from '../family/contract';
 import type { LowVoltageJob } from '../job/schema';
 import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
+import { LEAST_DEADBAND } from '../week/week';
 import { diagnosisOf } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { pairTable, predictor } from './predict';
@@ -202,6 +204,11 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
         sheet: sheet && {
           name: sheet.name,
           schedule: sheet.schedule,
+          setpoints: {
+            heatCelsius: sheet.heatRangeCelsius,
+            coolCelsius: sheet.coolRangeCelsius,
+            deadbandKelvin: Math.max(LEAST_DEADBAND, sheet.deadbandKelvin),
+          },
           says: `${sheet.supply.commonRequired ? 'needs a common wire' : 'runs on batteries or a common wire'}, ${sheet.heatStages} heat and ${sheet.coolStages} cool ${sheet.coolStages === 1 ? 'stage' : 'stages'}, a single R lands on ${sheet.singleR}.`,
           ...(sheet.updateSeconds + sheet.firstStartSeconds > 0
             ? { startsIn: { updateSeconds: sheet.updateSeconds, firstStartSeconds: sheet.firstStartSeconds } }

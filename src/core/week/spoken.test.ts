@@ -38,6 +38,14 @@ describe('understood', () => {
     expect(days(text)[2]).toBe(every);
   });
 
+  it('out more than once, the later lines for some days replacing all of it', () => {
+    const said = days('up 6:30, out 8, back 12, out 13, back 17, bed 22; Fri out 9 till 15');
+    expect([said[0], said[4]]).toEqual([
+      '6.5 in, 8 out, 12 in, 13 out, 17 in, 22 night',
+      '6.5 in, 9 out, 15 in, 22 night',
+    ]);
+  });
+
   it('days by name, by span, round the weekend, and the others', () => {
     const said = days('Mon-Thu up 6, out 8, back 16, bed 22; Fri to Sun up 9, bed 23');
     expect([said[0], said[3], said[4], said[6]]).toEqual([

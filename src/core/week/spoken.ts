@@ -191,21 +191,25 @@ function span(days: Set<number>, from: number, to: number): void {
   }
 }
 
-const put = (list: readonly Moment[], m: Moment): Moment[] => [
-  ...list.filter((x) => x.kind !== m.kind || m.kind === 'other'),
-  m,
-];
+/** The first of a kind that a line names takes the place of what was said before; further ones stand beside it. */
+const put = (list: readonly Moment[], m: Moment, named: Set<Kind>): Moment[] => {
+  const kept = named.has(m.kind) || m.kind === 'other' ? list : list.filter((x) => x.kind !== m.kind);
+  return [...kept, m];
+};
 const minuteOf = (list: readonly Moment[], kind: Kind): number | undefined => list.find((m) => m.kind === kind)?.minute;
 
 /** Out between two times: what was said of going out and coming back is replaced. */
-function outBetween(list: readonly Moment[], from: number, to: number): Moment[] {
-  return put(put(list, { kind: 'out', minute: from, profile: 'out' }), { kind: 'back', minute: to, profile: 'in' });
+function outBetween(list: readonly Moment[], from: number, to: number, named: Set<Kind>): Moment[] {
+  const out = put(list, { kind: 'out', minute: from, profile: 'out' }, named);
+  return put(out, { kind: 'back', minute: to, profile: 'in' }, named);
 }
 
 interface Saying {
   profiles: Record<string, Profile>;
   byDay: Moment[][];
   units: UnitSystem;
+  /** Kinds that this line has named. */
+  named: Set<Kind>;
 }
 
 /** One item of a line on the days it is of. */
@@ -235,6 +239,7 @@ function item(reader: Reader, days: readonly number[], said: Saying): void {
       put(
         list.filter((m) => m.kind !== 'back' && m.kind !== 'up'),
         { kind: 'out', minute: minuteOf(list, 'up') ?? 0, profile: 'out' },
+        said.named,
       ),
     );
     return;
@@ -242,7 +247,8 @@ function item(reader: Reader, days: readonly number[], said: Saying): void {
   if (known?.kind === 'out' && till) {
     const tillWord = reader.take();
     const to = reader.time(tillWord.low);
-    all((list) => outBetween(list, outFrom(list, word, to), to));
+    all((list) => outBetween(list, outFrom(list, word, to), to, said.named));
+    said.named.add('out').add('back');
     return;
   }
   if (!known && !named && word.low !== 'in')
@@ -255,7 +261,8 @@ function item(reader: Reader, days: readonly number[], said: Saying): void {
   if (known?.kind === 'out' && afterwards && ['till', 'until', 'til', '-', 'to'].includes(afterwards.low)) {
     const to = reader.time(reader.take().low);
     if (to <= minute) throw new NotUnderstood(afterwards, 'It ends before it begins.');
-    all((list) => outBetween(list, minute, to));
+    all((list) => outBetween(list, minute, to, said.named));
+    said.named.add('out').add('back');
     return;
   }
   // "in 17" is coming back; a profile of the user's own is a change of its own.
@@ -264,7 +271,8 @@ function item(reader: Reader, days: readonly number[], said: Saying): void {
     (word.low === 'in'
       ? { kind: 'back' as const, profile: 'in' }
       : { kind: 'other' as const, profile: named?.[0] ?? '' });
-  all((list) => put(list, { ...moment, minute }));
+  all((list) => put(list, { ...moment, minute }, said.named));
+  said.named.add(moment.kind);
 }
 
 /** From when one is out who is out "till": when one went out otherwise, or from getting up. */
@@ -345,7 +353,7 @@ function linesOf(text: string): { line: string; at: number }[] {
  * @param heatOnly the profiles added have one setpoint
  */
 export function parseSpoken(text: string, week: Week, units: UnitSystem, heatOnly = false): Spoken {
-  const starting = startingWeek().profiles;
+  const starting = startingWeek(units).profiles;
   const profiles = { ...week.profiles };
   for (const [id, p] of Object.entries(starting)) {
     const { coolCelsius, ...heat } = p;
@@ -358,10 +366,11 @@ export function parseSpoken(text: string, week: Week, units: UnitSystem, heatOnl
   if (lines.length === 0)
     return { ok: false, problem: { word: '', at: 0, why: 'Say when: up 6:30, out 8:30, back 17:00, bed 22:30' } };
   try {
-    const said: Saying = { profiles, byDay: momentsOf(week), units };
+    const said: Saying = { profiles, byDay: momentsOf(week), units, named: new Set() };
     const spoken = new Set<number>();
     lines.forEach(({ line, at }, i) => {
       const reader = new Reader(words(line, at), end);
+      said.named = new Set();
       const named = daysOf(reader, spoken);
       // The first line for every day is a week of its own; whatever stood is let go.
       if (named === null && i === 0 && !/^\s*\S+\s+(is|=)/.test(line)) said.byDay = said.byDay.map(() => []);

@@ -2,6 +2,7 @@
 import type { DeviceSheet, Schedule } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job, Profile, Week, WeekEvent } from '../job/schema';
+import { celsiusToFahrenheit, fahrenheitToCelsius, type UnitSystem } from '../units/units';
 
 export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
@@ -35,9 +36,20 @@ const WEEKEND: WeekEvent[] = [
   { minute: 1380, profile: 'night' },
 ];
 
+/** Whole degrees of the job's own scale: a device in °F takes no half degree Celsius. */
+const inScale = (p: Profile, units: UnitSystem): Profile => {
+  if (units === 'si') return p;
+  const whole = (c: number): number => Math.round(fahrenheitToCelsius(Math.round(celsiusToFahrenheit(c))) * 1e6) / 1e6;
+  return {
+    ...p,
+    heatCelsius: whole(p.heatCelsius),
+    ...(p.coolCelsius === undefined ? {} : { coolCelsius: whole(p.coolCelsius) }),
+  };
+};
+
 /** A week most households start from. */
-export const startingWeek = (): Week => ({
-  profiles: STARTING_PROFILES,
+export const startingWeek = (units: UnitSystem = 'si'): Week => ({
+  profiles: Object.fromEntries(Object.entries(STARTING_PROFILES).map(([id, p]) => [id, inScale(p, units)])),
   days: [...Array.from({ length: 5 }, () => WORKDAY), WEEKEND, WEEKEND],
 });
 
@@ -69,10 +81,13 @@ export function setEvents(week: Week, day: number, events: readonly WeekEvent[])
   return { ...week, days: days.map((d, i) => (i === day ? ordered : d)) };
 }
 
+/** Heat and cool at least so far apart, K, whatever the sheet allows: 3 °F. */
+export const LEAST_DEADBAND = 1.7;
+
 export function checkWeek(job: Job, sheet: DeviceSheet | null): Finding[] {
   const { week } = job;
   const findings: Finding[] = [];
-  const leastGap = Math.max(1.7, sheet?.deadbandKelvin ?? 0);
+  const leastGap = Math.max(LEAST_DEADBAND, sheet?.deadbandKelvin ?? 0);
   for (const [id, p] of Object.entries(week.profiles)) {
     const about = [`profile:${id}`];
     const gap = p.coolCelsius === undefined ? null : p.coolCelsius - p.heatCelsius;

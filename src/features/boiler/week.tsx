@@ -12,8 +12,7 @@ import { type ReactNode, useState } from 'react';
 import { Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { Spans, TimeField } from '../../ui/times';
-import { Bench } from '../shell/frame';
-import { ReadingSide } from '../shell/reading-side';
+import { Week } from '../week/week';
 import { useBoiler, useSurvey } from './use-boiler';
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), {
@@ -23,7 +22,16 @@ const LineChart = dynamic(() => import('../../ui/line-chart'), {
 
 const DRAW_DEFAULT = 60;
 
+/** The heating week, and the hot water of the store beside it. */
 export function BoilerWeek(): ReactNode {
+  return (
+    <Week without={<HotWaterDay />}>
+      <HotWaterDay />
+    </Week>
+  );
+}
+
+function HotWaterDay(): ReactNode {
   const { boiler, job, sealed } = useBoiler();
   const { survey, set } = useSurvey();
   const [minute, setMinute] = useState(1230);
@@ -41,171 +49,159 @@ export function BoilerWeek(): ReactNode {
   const why = hw && boiler.plant ? whyCold(hw, minute, boiler.plant, fires) : null;
   return (
     <>
-      <Bench title="Hot water over the day">
-        {combination ? <p>This plant has no store to plan for: its hot water is heated on demand.</p> : null}
-        {!combination ? (
-          <>
-            <p className="caution-line">{cylinderCaution}</p>
-            {hw ? (
-              <section className="panel stack">
-                <LineChart
-                  title="Temperature of the cylinder over a settled day"
-                  xName="hour"
-                  yName="°C"
-                  yFrom={0}
-                  xText={(x) => fixed(x, 0)}
-                  yText={(y) => fixed(y, 0)}
-                  lines={[
-                    {
-                      name: 'the store',
-                      tone: 'copper',
-                      points: Array.from({ length: 97 }, (_, i) => ({ x: i / 4, y: hw.day.celsius[i * 15] ?? 0 })),
-                    },
-                    {
-                      name: 'target',
-                      tone: 'sea',
-                      dashed: true,
-                      points: [0, 24].map((x) => ({ x, y: hw.store.targetCelsius })),
-                    },
-                  ]}
-                  marks={hw.windows.map((w) => ({ x: w.from / 60, label: clock(w.from), tone: 'ink' as const }))}
-                />
-                <p>
-                  {hw.reheatMinutes === null
-                    ? 'It never reaches its target.'
-                    : `From cold it takes ${hw.reheatMinutes} min with ${fixed(hw.store.watts / 1000, 1)} kW.`}
-                </p>
-                <ul className="later">
-                  {hw.windows.map((w) => (
-                    <li key={`${w.from}-${w.to}`}>
-                      {clock(w.from)} to {clock(w.to)}: {w.minutes} min, needs {w.needsMinutes ?? '∞'}
-                      {w.short > 0 ? <b>, short by {w.short}</b> : ', enough'}
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            ) : (
-              <p>Give the cylinder’s litres to see it reheat.</p>
-            )}
+      <h2>Hot water over the day</h2>
+      {combination ? <p>This plant has no store to plan for: its hot water is heated on demand.</p> : null}
+      {!combination ? (
+        <>
+          <p className="caution-line">{cylinderCaution}</p>
+          {hw ? (
             <section className="panel stack">
-              <h2>The store</h2>
-              <div className="field-grid">
+              <LineChart
+                title="Temperature of the cylinder over a settled day"
+                xName="hour"
+                yName="°C"
+                yFrom={0}
+                xStep={3}
+                xText={(x) => fixed(x, 0)}
+                yText={(y) => fixed(y, 0)}
+                lines={[
+                  {
+                    name: 'the store',
+                    tone: 'copper',
+                    points: Array.from({ length: 97 }, (_, i) => ({ x: i / 4, y: hw.day.celsius[i * 15] ?? 0 })),
+                  },
+                  {
+                    name: 'target',
+                    tone: 'sea',
+                    dashed: true,
+                    points: [0, 24].map((x) => ({ x, y: hw.store.targetCelsius })),
+                  },
+                ]}
+                marks={hw.windows.map((w) => ({ x: w.from / 60, label: clock(w.from), tone: 'ink' as const }))}
+              />
+              <p>
+                {hw.reheatMinutes === null
+                  ? 'It never reaches its target.'
+                  : `From cold it takes ${hw.reheatMinutes} min with ${fixed(hw.store.watts / 1000, 1)} kW.`}
+              </p>
+              <ul className="later">
+                {hw.windows.map((w) => (
+                  <li key={`${w.from}-${w.to}`}>
+                    {clock(w.from)} to {clock(w.to)}: {w.minutes} min, needs {w.needsMinutes ?? '∞'}
+                    {w.short > 0 ? <b>, short by {w.short}</b> : ', enough'}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ) : (
+            <p>Give the cylinder’s litres to see it reheat.</p>
+          )}
+          <section className="panel stack">
+            <h2>The store</h2>
+            <div className="field-grid">
+              <FigureField
+                label="Cylinder, litres"
+                quantity="plain"
+                units={job.units}
+                low={10}
+                high={2000}
+                value={cylinder?.litres}
+                disabled={sealed}
+                onTake={(litres) => (litres === undefined ? undefined : setCylinder({ litres }))}
+              />
+              <FigureField
+                label="Coil"
+                quantity="power"
+                units={job.units}
+                low={100}
+                high={100_000}
+                value={cylinder?.coilWatts}
+                disabled={sealed}
+                onTake={(coilWatts) => setCylinder({ coilWatts })}
+              />
+              <FigureField
+                label="Boiler gives"
+                quantity="power"
+                units={job.units}
+                low={100}
+                high={200_000}
+                value={survey.boilerWatts}
+                disabled={sealed}
+                onTake={(boilerWatts) => set('Boiler power', { boilerWatts })}
+              />
+              <FigureField
+                label="Kept at"
+                quantity="temperature"
+                units={job.units}
+                low={20}
+                high={90}
+                value={cylinder?.targetCelsius}
+                disabled={sealed}
+                onTake={(targetCelsius) => setCylinder({ targetCelsius })}
+              />
+            </div>
+            <Tick
+              checked={cylinder?.seldomUsed === true}
+              disabled={sealed || cylinder === null}
+              onToggle={(seldomUsed) => setCylinder({ seldomUsed })}
+            >
+              Seldom used: a weekly hour at 60 °C
+            </Tick>
+          </section>
+          <Spans
+            label="Window"
+            sealed={sealed}
+            spans={windows}
+            onChange={(next) => set('Hot water windows', { windows: next })}
+          />
+          <section className="panel stack">
+            <h2>Draw-offs</h2>
+            {draws.map((d, i) => (
+              <div key={`draw-${i}-${draws.length}`} className="times">
+                <TimeField
+                  label={`Draw-off ${i + 1} at`}
+                  minute={d.at}
+                  disabled={sealed}
+                  onTake={(at) => set('Draw-off', { drawOffs: draws.map((x, k) => (k === i ? { ...x, at } : x)) })}
+                />
                 <FigureField
-                  label="Cylinder, litres"
+                  label="litres"
                   quantity="plain"
                   units={job.units}
-                  low={10}
-                  high={2000}
-                  value={cylinder?.litres}
+                  low={1}
+                  high={500}
+                  value={d.litres}
                   disabled={sealed}
-                  onTake={(litres) => (litres === undefined ? undefined : setCylinder({ litres }))}
-                />
-                <FigureField
-                  label="Coil"
-                  quantity="power"
-                  units={job.units}
-                  low={100}
-                  high={100_000}
-                  value={cylinder?.coilWatts}
-                  disabled={sealed}
-                  onTake={(coilWatts) => setCylinder({ coilWatts })}
-                />
-                <FigureField
-                  label="Boiler gives"
-                  quantity="power"
-                  units={job.units}
-                  low={100}
-                  high={200_000}
-                  value={survey.boilerWatts}
-                  disabled={sealed}
-                  onTake={(boilerWatts) => set('Boiler power', { boilerWatts })}
-                />
-                <FigureField
-                  label="Kept at"
-                  quantity="temperature"
-                  units={job.units}
-                  low={20}
-                  high={90}
-                  value={cylinder?.targetCelsius}
-                  disabled={sealed}
-                  onTake={(targetCelsius) => setCylinder({ targetCelsius })}
+                  onTake={(litres) =>
+                    set('Draw-off', {
+                      drawOffs:
+                        litres === undefined
+                          ? draws.filter((_, k) => k !== i)
+                          : draws.map((x, k) => (k === i ? { ...x, litres } : x)),
+                    })
+                  }
                 />
               </div>
-              <Tick
-                checked={cylinder?.seldomUsed === true}
-                disabled={sealed || cylinder === null}
-                onToggle={(seldomUsed) => setCylinder({ seldomUsed })}
-              >
-                Seldom used: a weekly hour at 60 °C
-              </Tick>
-            </section>
-            <Spans
-              label="Window"
-              sealed={sealed}
-              spans={windows}
-              onChange={(next) => set('Hot water windows', { windows: next })}
-            />
+            ))}
+            <Button
+              disabled={sealed || draws.length >= 24}
+              onClick={() => set('Draw-off', { drawOffs: [...draws, { at: 420, litres: DRAW_DEFAULT }] })}
+            >
+              Add a draw-off
+            </Button>
+          </section>
+          {hw ? (
             <section className="panel stack">
-              <h2>Draw-offs</h2>
-              {draws.map((d, i) => (
-                <div key={`draw-${i}-${draws.length}`} className="times">
-                  <TimeField
-                    label={`Draw-off ${i + 1} at`}
-                    minute={d.at}
-                    disabled={sealed}
-                    onTake={(at) => set('Draw-off', { drawOffs: draws.map((x, k) => (k === i ? { ...x, at } : x)) })}
-                  />
-                  <FigureField
-                    label="litres"
-                    quantity="plain"
-                    units={job.units}
-                    low={1}
-                    high={500}
-                    value={d.litres}
-                    disabled={sealed}
-                    onTake={(litres) =>
-                      set('Draw-off', {
-                        drawOffs:
-                          litres === undefined
-                            ? draws.filter((_, k) => k !== i)
-                            : draws.map((x, k) => (k === i ? { ...x, litres } : x)),
-                      })
-                    }
-                  />
-                </div>
-              ))}
-              <Button
-                disabled={sealed || draws.length >= 24}
-                onClick={() => set('Draw-off', { drawOffs: [...draws, { at: 420, litres: DRAW_DEFAULT }] })}
-              >
-                Add a draw-off
-              </Button>
+              <h2>Why was there no hot water?</h2>
+              <TimeField label="It was cold at" minute={minute} onTake={setMinute} />
+              <p>
+                {why ??
+                  `At ${clock(minute)} the store has ${fixed(hw.day.celsius[minute] ?? 0, 0)} °C: there is hot water.`}
+              </p>
             </section>
-            {hw ? (
-              <section className="panel stack">
-                <h2>Why was there no hot water?</h2>
-                <TimeField label="It was cold at" minute={minute} onTake={setMinute} />
-                <p>
-                  {why ??
-                    `At ${clock(minute)} the store has ${fixed(hw.day.celsius[minute] ?? 0, 0)} °C: there is hot water.`}
-                </p>
-              </section>
-            ) : null}
-          </>
-        ) : null}
-      </Bench>
-      <ReadingSide
-        here="week"
-        sentence={
-          combination
-            ? 'Hot water on demand.'
-            : hw
-              ? hw.windows.some((w) => w.short > 0)
-                ? 'A window is shorter than the reheat it must hold.'
-                : 'Every window holds its reheat.'
-              : 'Say how large the cylinder is.'
-        }
-      />
+          ) : null}
+        </>
+      ) : null}
     </>
   );
 }

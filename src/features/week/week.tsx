@@ -13,6 +13,8 @@ import { WeekStrip } from '../../ui/week-strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { ProgrammePanel } from './programme-panel';
+import { SpokenLine } from './spoken-line';
 import './week.css';
 
 type Pattern = keyof typeof PATTERN_GROUPS;
@@ -30,20 +32,26 @@ interface Props {
   /** Before there is a week. */
   without?: ReactNode;
   sentence?: string;
+  title?: string;
 }
 
 export function Week({
-  starting = startingWeek,
+  starting,
   startsFrom = 'Start from one that fits most households: in, out and at night, 3 K setback; then drag.',
   children,
   without,
   sentence,
+  title = 'Week',
 }: Props): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet, settings, week } = derived.shared;
+  const { sheet, settings, week, programme } = derived.shared;
+  const [draft, setDraft] = useState<Job['week'] | null>(null);
   const schedule = sheet?.schedule;
   const [selected, setSelected] = useState<{ day: number; index: number } | null>(null);
-  const { days, profiles } = job.week;
+  const { days: standing, profiles: known } = job.week;
+  // What is being said is drawn as it is said, before anybody takes it.
+  const days = draft?.days ?? standing;
+  const profiles = draft?.profiles ?? known;
   const us = job.units === 'us';
   const show = (celsius: number): string =>
     us ? `${fixed(celsiusToFahrenheit(celsius), 0)} °F` : `${fixed(celsius, 1)} °C`;
@@ -51,17 +59,31 @@ export function Week({
     change(label, (j) => ({ ...j, week: week(j.week) }));
   const step = us ? 5 / 9 : 0.5;
   const slots = schedule?.slotsPerDay;
+  const spoken = (
+    <SpokenLine
+      week={job.week}
+      units={job.units}
+      heatOnly={week.heatOnly}
+      disabled={sealed}
+      onDraft={setDraft}
+      onTake={(said) =>
+        edit('The week as said', (w) => ({ ...w, profiles: said.profiles, ...(said.days ? { days: said.days } : {}) }))
+      }
+    />
+  );
+  const begin = starting ?? (() => startingWeek(job.units));
   if (!days) {
     return (
       <>
-        <Bench title="Week">
+        <Bench title={title}>
           <section className="panel stack week-start">
-            <p>No week yet. {startsFrom}</p>
+            <p>No week yet. Say it, or {startsFrom.charAt(0).toLowerCase() + startsFrom.slice(1)}</p>
+            {spoken}
             <div className="row">
               <Button
                 className="copper"
                 disabled={sealed}
-                onClick={() => edit('Start a week', (w) => ({ ...starting(), ...(w.owner ? { owner: w.owner } : {}) }))}
+                onClick={() => edit('Start a week', (w) => ({ ...begin(), ...(w.owner ? { owner: w.owner } : {}) }))}
               >
                 Start a week
               </Button>
@@ -99,7 +121,8 @@ export function Week({
       : '';
   return (
     <>
-      <Bench title="Week" note={setPlace}>
+      <Bench title={title} note={setPlace}>
+        {spoken}
         <section className="profiles" aria-label="Comfort profiles">
           {Object.entries(profiles).map(([id, p]) => (
             <ProfileCard
@@ -157,7 +180,10 @@ export function Week({
             setSelected(null);
           }}
           format={show}
-          disabled={sealed}
+          disabled={sealed || draft !== null}
+          {...(draft === null && programme && programme.lostKelvinHours >= 0.05
+            ? { held: programme.days, heldDays: programme.lost.map((l) => l.day) }
+            : {})}
         />
         <p className="soft week-legend">
           <span className="key-heat" /> {week.heatOnly ? 'wanted' : 'heat setpoint'}{' '}
@@ -166,7 +192,8 @@ export function Week({
               <span className="key-cool" /> cool setpoint
             </>
           )}
-          . Touch an empty part to add; drag or arrow keys to move.
+          {programme && programme.lostKelvinHours >= 0.05 ? ', dotted what the device holds' : ''}. Touch an empty part
+          to add; drag or arrow keys to move.
         </p>
         {selected && chosen ? (
           <section className="panel stack">
@@ -242,6 +269,16 @@ export function Week({
               </Button>
             </div>
           </section>
+        ) : null}
+        {draft === null && sheet && programme && job.week.owner !== 'outside' ? (
+          <ProgrammePanel
+            device={sheet.name}
+            programme={programme}
+            week={job.week}
+            units={job.units}
+            disabled={sealed}
+            onKeyed={(label, keyed) => edit(label, (w) => ({ ...w, keyed }))}
+          />
         ) : null}
         <Choice
           label="Who owns the schedule"

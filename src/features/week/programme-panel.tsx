@@ -1,0 +1,104 @@
+'use client';
+
+/** What the device will hold of the week: what is lost and when, and the entries to key in, ticked as they are. */
+import type { Job } from '@core/job/schema';
+import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
+import { type Entry, entryText, keyedIn, type WeekProgramme } from '@core/week/programme';
+import { DAYS } from '@core/week/week';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import './programme.css';
+
+interface Props {
+  device: string;
+  programme: WeekProgramme;
+  week: Job['week'];
+  units: 'si' | 'us';
+  disabled: boolean;
+  onKeyed: (label: string, keyed: Record<string, string>) => void;
+}
+
+/** Of the stretches lost, as many as a person reads. */
+const SHOWN = 4;
+const upTo = (minute: number): string => (minute === 1440 ? '24:00' : clock(minute));
+
+export function ProgrammePanel({ device, programme, week, units, disabled, onKeyed }: Props): ReactNode {
+  const { entries, lost, lostKelvinHours } = programme;
+  const keyed = week.keyed ?? {};
+  const done = keyedIn(week, programme, units);
+  const us = units === 'us';
+  const t = (c: number): string => (us ? `${fixed(celsiusToFahrenheit(c), 0)} °F` : `${fixed(c, 1)} °C`);
+  const groups = entries.reduce<{ days: string; entries: Entry[] }[]>((out, e) => {
+    const last = out.at(-1);
+    if (last?.days === e.days) last.entries.push(e);
+    else out.push({ days: e.days, entries: [e] });
+    return out;
+  }, []);
+  const hours = us ? `${fixed((lostKelvinHours * 9) / 5, 1)} °F·h` : `${fixed(lostKelvinHours, 1)} K·h`;
+  return (
+    <section className="panel stack programme" aria-label="Programme to key in">
+      <div className="row programme-head">
+        <h2>What {device} will hold</h2>
+        <span className="soft">
+          {done} of {entries.length} keyed in
+        </span>
+      </div>
+      <p>
+        {lostKelvinHours < 0.05 ? (
+          <>The whole week, as wished.</>
+        ) : (
+          <>
+            <b>{hours}</b> a week off what is wished: the least there can be on this device.
+          </>
+        )}
+      </p>
+      {lostKelvinHours < 0.05 ? null : (
+        <ul className="programme-lost">
+          {lost.slice(0, SHOWN).map((l) => (
+            <li key={`${l.day}-${l.from}`}>
+              {DAYS[l.day]?.slice(0, 3)} {clock(l.from)} to {upTo(l.to)}: <b>{t(l.programmedCelsius)}</b> in place of{' '}
+              {t(l.wishedCelsius)}
+            </li>
+          ))}
+          {lost.length > SHOWN ? <li className="soft">and {lost.length - SHOWN} shorter ones</li> : null}
+        </ul>
+      )}
+      <div className="programme-groups">
+        {groups.map((g) => (
+          <fieldset key={g.days} className="programme-group">
+            <legend>{g.days}</legend>
+            {g.entries.map((e) => {
+              const text = entryText(e, units);
+              const was = keyed[e.id];
+              const on = was === text;
+              return (
+                <Button
+                  key={e.id}
+                  className={`programme-entry${on ? ' on' : ''}`}
+                  disabled={disabled}
+                  aria-pressed={on}
+                  onClick={() => {
+                    const next = { ...keyed };
+                    if (on) delete next[e.id];
+                    else next[e.id] = text;
+                    onKeyed(on ? `Not keyed in: ${text}` : `Keyed in: ${text}`, next);
+                  }}
+                >
+                  <span className="programme-slot">{e.slot}</span>
+                  <b className="mono">{clock(e.minute)}</b>
+                  <span>
+                    {t(e.heatCelsius)}
+                    {e.coolCelsius === undefined ? '' : ` / ${t(e.coolCelsius)}`}
+                  </span>
+                  <span className="programme-state">
+                    {on ? '✓' : was === undefined ? '' : `was ${was.split(': ').at(-1) ?? was}`}
+                  </span>
+                </Button>
+              );
+            })}
+          </fieldset>
+        ))}
+      </div>
+    </section>
+  );
+}
