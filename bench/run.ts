@@ -16,7 +16,7 @@ import { floorHouse } from '../src/core/floor/model';
 import { minuteStep, type RunInput, runFloor } from '../src/core/floor/run';
 import { runLong } from '../src/core/floor/run-long';
 import { cheapMinutes, floorWeek, wantedByMinute } from '../src/core/floor/week';
-import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/floor/year';
+import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/thermal/weather';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
 import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';

@@ -9,7 +9,7 @@ import { coresOf } from '../src/core/heater/circuit';
 import { roomOf } from '../src/core/heater/room';
 import type { HeaterSheet } from '../src/core/heater/sheet';
 import type { HeaterJob } from '../src/core/heater/survey-job';
-import { type House, type HouseState, stepHouse } from '../src/core/house/two-node';
+import { type House, type HouseState, stepHouse } from '../src/core/thermal/two-node';
 import type { Job } from '../src/core/job/schema';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';

@@ -10,7 +10,7 @@ import { derive } from '../src/core/derive';
 import type { DeviceSheet } from '../src/core/devices/sheet';
 import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
-import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/house/two-node';
+import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/thermal/two-node';
 import type { Job } from '../src/core/job/schema';
 import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';

@@ -3,7 +3,7 @@
  * step is taken. The longest runs are a year of 525,600 minutes, so the loop is plain arithmetic on
  * numbers held in locals; bench/floor-year.c does the same sums in the same order.
  */
-import { type Step, stepMatrices } from '../house/expm';
+import { type Step, stepMatrices } from '../thermal/expm';
 import { type Around, type FloorModel, type FloorState, STATES, storedJoules, systemMatrices } from './model';
 
 export const MINUTES_OF_WEEK = 10_080;

@@ -1,5 +1,5 @@
 /** From switching on at full power: the probe minute by minute, and when it reaches a temperature. */
-import { type Step, transition } from '../house/expm';
+import { type Step, transition } from '../thermal/expm';
 import { type Around, type FloorModel, type FloorState, STATES, settled, systemMatrices } from './model';
 
 /** What is looked ahead at most: a floor that takes longer is not switched by the clock. */

@@ -6,7 +6,8 @@ import { seenAs } from '../family/of';
 import { floorHouse } from './model';
 import { constantly } from './run';
 import { cheapMinutes, floorWeek, wantedByMinute } from './week';
-import { HOURS_OF_YEAR, syntheticYear, type YearForecast, type YearInput, yearForecast } from './year';
+import { HOURS_OF_YEAR, syntheticYear } from '../thermal/weather';
+import { type YearForecast, type YearInput, yearForecast } from './year';
 
 const input = (more: Partial<YearInput> = {}, floor: object = {}): YearInput => {
   const job = floorJob(floor);

@@ -3,43 +3,12 @@
  * work: it goes part by part, says how far it is and can be left off.
  */
 import type { FloorSurvey } from '../job/floor-schema';
+import { HOURS_OF_YEAR, syntheticYear } from '../thermal/weather';
 import { scaled } from './fit';
 import type { FloorHouse, FloorState } from './model';
 import { type Control, minuteStep } from './run';
 import { runLong } from './run-long';
 import { costOf } from './week';
-
-export const HOURS_OF_YEAR = 8760;
-export const MINUTES_OF_YEAR = HOURS_OF_YEAR * 60;
-
-/** Linear congruential generator of Numerical Recipes (7.1): the same seed gives the same year. */
-function generator(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
-
-/**
- * Hourly outdoor temperatures: a yearly and a daily sinusoid and weather that remembers itself (a
- * first-order autoregression, 0.985 an hour). Coldest in the middle of January, and before dawn.
- * @param meanCelsius of the year; @param swingKelvin between its coldest and warmest month, halved
- */
-export function syntheticYear(seed: number, meanCelsius = 9, swingKelvin = 8): Float64Array {
-  const random = generator(seed);
-  const keep = 0.985;
-  const step = 3.5 * Math.sqrt(1 - keep ** 2);
-  let noise = 0;
-  return Float64Array.from({ length: HOURS_OF_YEAR }, (_, h) => {
-    // Two uniform numbers give a normal one (Box and Muller).
-    const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-    noise = keep * noise + step * normal;
-    const year = -Math.cos((2 * Math.PI * (h / 24 - 15)) / 365);
-    const day = -Math.cos((2 * Math.PI * ((h % 24) - 4)) / 24);
-    return meanCelsius + swingKelvin * year + 3 * day + noise;
-  });
-}
 
 export interface YearUse {
   kilowattHours: number;

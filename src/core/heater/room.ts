@@ -3,7 +3,7 @@
  * air. Per m²: 10 kJ/K of air and light contents, 200 kJ/K of mass, 7.5 W/K between them (ISO 13790 annex C, a
  * medium building).
  */
-import { type House, steadyState, stepHouse } from '../house/two-node';
+import { type House, steadyState, stepHouse } from '../thermal/two-node';
 import type { HeaterSurvey } from './survey';
 
 const PER_SQUARE_METRE = { air: 10e3, mass: 200e3, between: 7.5 } as const;
