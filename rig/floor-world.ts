@@ -21,11 +21,11 @@ import {
 import type { SensorMode } from '../src/core/floor/run';
 import type { FloorSheet } from '../src/core/floor/sheet';
 import { celsiusAt, OPEN_OHMS, ohmsAt, PROBE_TYPES, probeName, probeState } from '../src/core/floor/thermistor';
-import { type Step, stepMatrices } from '../src/core/thermal/expm';
 import type { ProbeType } from '../src/core/job/floor-schema';
 import type { FloorJob, Job } from '../src/core/job/schema';
 import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor } from '../src/core/rig/protocol';
 import { settledValue } from '../src/core/settings/card';
+import { type Step, stepMatrices } from '../src/core/thermal/expm';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { RigError } from './rig-error';
 

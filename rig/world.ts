@@ -10,7 +10,6 @@ import { derive } from '../src/core/derive';
 import type { DeviceSheet } from '../src/core/devices/sheet';
 import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
-import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/thermal/two-node';
 import type { Job } from '../src/core/job/schema';
 import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
@@ -20,6 +19,7 @@ import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
 import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import type { TerminalRole } from '../src/core/survey/terminals.data';
+import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/thermal/two-node';
 import { RigError } from './rig-error';
 
 /** Nominal figures of the invented equipment. */

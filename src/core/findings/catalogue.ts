@@ -668,6 +668,33 @@ export const CATALOGUE = {
       fix: 'Show the customer what is lost; then key in the programme, or wish for less.',
     }),
   ),
+  'week.never-recovers': entry<{ low: number; high: number; outdoor: number }>(
+    'caution',
+    'week',
+    'The heating never brings this house from the setback to the setpoint on the coldest day planned for.',
+    (f) => ({
+      message: `At ${fixed(f.outdoor, 0)} °C outdoors the heating does not bring this house from ${fixed(f.low, 1)} to ${fixed(f.high, 1)} °C in a day.`,
+      fix: 'Set back less in such weather, or hold the setpoint; and look at the heating’s output.',
+    }),
+  ),
+  'week.recovers-late': entry<{ low: number; high: number; outdoor: number; minutes: number }>(
+    'caution',
+    'week',
+    'The setback takes long to recover from on the coldest day planned for.',
+    (f) => ({
+      message: `At ${fixed(f.outdoor, 0)} °C outdoors ${fixed(f.low, 1)} to ${fixed(f.high, 1)} °C takes this house ${fixed(f.minutes, 0)} min.`,
+      fix: 'Let the device start early, or set back less in such weather.',
+    }),
+  ),
+  'week.setback-aux': entry<{ percent: number; outdoor: number }>(
+    'caution',
+    'week',
+    'Setbacks pull in the heat pump’s electric help.',
+    (f) => ({
+      message: `At ${fixed(f.outdoor, 0)} °C outdoors the setbacks alone have ${fixed(f.percent, 0)} % of the heat made by the electric help.`,
+      fix: 'Set back less, or lock the help out above a temperature at which the pump recovers by itself.',
+    }),
+  ),
   'week.outside': entry<{ device: string }>('note', 'week', 'Something outside the device owns the schedule.', (f) => ({
     message: `Something outside owns the schedule: ${f.device} stays on hold, and nothing is keyed in.`,
     fix: 'Turn the device’s own schedule off; in the proof an outside command must arrive, and nothing else may move it.',

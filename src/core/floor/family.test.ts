@@ -5,9 +5,10 @@ import { floorOf } from '../../../tests/support/jobs';
 import { derivedJson } from '../derive';
 import { readJobFile } from '../job/file';
 import type { Job } from '../job/schema';
+import { wantedByMinute } from '../week/wanted';
 import { FLOOR_SHEETS } from './sheet';
 import { ohmsAt } from './thermistor';
-import { cheapMinutes, costOf, floorWeek, wantedByMinute } from './week';
+import { cheapMinutes, costOf, floorWeek } from './week';
 
 const made = (floor: object = {}, more: object = {}) => {
   const d = floorOf(floorJob(floor, more));

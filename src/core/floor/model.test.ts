@@ -3,9 +3,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
 import { seenAs } from '../family/of';
+import { constantly, MINUTES_OF_WEEK } from '../week/wanted';
 import { fitFloor, forecast, scaled } from './fit';
 import { type FloorModel, floorHouse, holding, settled, surfaceCelsius } from './model';
-import { constantly, MINUTES_OF_WEEK, minuteStep, runFloor, type SensorMode } from './run';
+import { minuteStep, runFloor, type SensorMode } from './run';
 import { runLong } from './run-long';
 import { advanceFloor, curveAt, minutesTo, roomHeld, warmUpCurve } from './warm-up';
 

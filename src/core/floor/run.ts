@@ -3,10 +3,11 @@
  * step is taken. The longest runs are a year of 525,600 minutes, so the loop is plain arithmetic on
  * numbers held in locals; bench/floor-year.c does the same sums in the same order.
  */
+
 import { type Step, stepMatrices } from '../thermal/expm';
+import { MINUTES_OF_WEEK } from '../week/wanted';
 import { type Around, type FloorModel, type FloorState, STATES, storedJoules, systemMatrices } from './model';
 
-export const MINUTES_OF_WEEK = 10_080;
 const MINUTE = 60;
 
 export type SensorMode = 'floor' | 'air' | 'both';
@@ -237,6 +238,3 @@ export function runFloor(input: RunInput): RunResult {
     short,
   });
 }
-
-/** A setpoint held all week. */
-export const constantly = (celsius: number): Float64Array => new Float64Array(MINUTES_OF_WEEK).fill(celsius);

@@ -1,10 +1,11 @@
 /** The floor warming up: its model fitted to what was logged, how long to the target, and what holds it there. */
 import type { FloorJob } from '../job/schema';
 import { readingsFor } from '../proof/proof-run';
+import { constantly } from '../week/wanted';
 import { type FloorFit, type Forecast, fitFloor, forecast, type LogPoint } from './fit';
 import { type FloorHouse, type FloorState, type Holding, holding } from './model';
 import { RISE_MINUTES } from './proof';
-import { constantly, minuteStep } from './run';
+import { minuteStep } from './run';
 import { runLong } from './run-long';
 import { minutesTo, roomHeld } from './warm-up';
 import { mostCelsius } from './week';

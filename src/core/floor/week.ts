@@ -1,9 +1,9 @@
 /** The week of a floor: when each warm time must begin, what it costs, and whether it is reached at all. */
 import type { FloorSurvey } from '../job/floor-schema';
 import type { FloorJob, Week, WeekEvent } from '../job/schema';
-import { profileAt } from '../week/week';
+import { MINUTES_OF_WEEK, wantedByMinute } from '../week/wanted';
 import { type FloorHouse, type FloorState, settled } from './model';
-import { constantly, MINUTES_OF_WEEK, minuteStep, type RunResult, type SensorMode } from './run';
+import { minuteStep, type RunResult, type SensorMode } from './run';
 import { runLong } from './run-long';
 import type { FloorSheet } from './sheet';
 import { LOOK_AHEAD_MINUTES, minutesTo, warmUpCurve } from './warm-up';
@@ -74,29 +74,6 @@ export function weekEvents(week: Week): WeekStep[] | null {
       events.map((e) => ({ minute: day * 1440 + e.minute, celsius: week.profiles[e.profile]?.heatCelsius ?? 5 })),
     ) ?? null
   );
-}
-
-/** What is wanted at each minute of the week; the lowest profile where nothing is said. */
-export function wantedByMinute(week: Week): Float64Array {
-  const profiles = Object.values(week.profiles);
-  const lowest = profiles.length > 0 ? Math.min(...profiles.map((p) => p.heatCelsius)) : 5;
-  const { days } = week;
-  const wanted = constantly(lowest);
-  if (!days) return wanted;
-  const value = (profile: string | undefined): number =>
-    profile === undefined ? lowest : (week.profiles[profile]?.heatCelsius ?? lowest);
-  for (let d = 0; d < 7; d++) {
-    let from = d * 1440;
-    let now = profileAt(days, (d + 6) % 7, 1439);
-    for (const e of days[d] ?? []) {
-      const at = d * 1440 + e.minute;
-      wanted.fill(value(now), from, at);
-      from = at;
-      now = e.profile;
-    }
-    wanted.fill(value(now), from, (d + 1) * 1440);
-  }
-  return wanted;
 }
 
 /** Minutes of a day with the cheaper price. */

@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
 import { seenAs } from '../family/of';
-import { floorHouse } from './model';
-import { constantly } from './run';
-import { cheapMinutes, floorWeek, wantedByMinute } from './week';
 import { HOURS_OF_YEAR, syntheticYear } from '../thermal/weather';
+import { constantly, wantedByMinute } from '../week/wanted';
+import { floorHouse } from './model';
+import { cheapMinutes, floorWeek } from './week';
 import { type YearForecast, type YearInput, yearForecast } from './year';
 
 const input = (more: Partial<YearInput> = {}, floor: object = {}): YearInput => {

@@ -3,9 +3,11 @@
  * This is the shape kept by the store, changed by operations and written to files.
  * Collections are keyed by id so that two people can add to them at the same time.
  */
+
 import * as z from 'zod';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { key, longText, many, shortText, size } from './bounds';
+import { HouseKept } from './house-schema';
 import { Quantity } from './quantity';
 import { TerminalLabel } from './survey-schema';
 
@@ -199,6 +201,7 @@ export const JobHead = z.strictObject({
     })
     .prefault({}),
   week: Week.prefault({}),
+  house: HouseKept.optional(),
   proof: z.strictObject({ skipped: many(z.string().min(3).max(400), 'ticks').prefault({}) }).prefault({}),
   timers: many(Timer, 'timers').prefault({}),
   handOver: z

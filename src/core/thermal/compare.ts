@@ -21,7 +21,7 @@ export interface CompareInput {
   price: Float64Array;
   plans: readonly Plan[];
   /** Standard errors of the logarithms, from a fit or a form. */
-  doubt?: typeof DOUBT;
+  doubt?: Factors;
   /** Best guess of the factors, from a fit. */
   factors?: Factors;
 }
@@ -54,7 +54,7 @@ export interface Compared {
  * exactly and the variance of what is near linear (unscented points of three parameters).
  */
 const SIDES = Math.sqrt(3);
-function draws(factors: Factors, doubt: typeof DOUBT): Factors[] {
+function draws(factors: Factors, doubt: Factors): Factors[] {
   const sides = (['loss', 'mass', 'gains'] as const).flatMap((key) =>
     [-1, 1].map((side) => ({ ...factors, [key]: factors[key] * Math.exp(side * SIDES * doubt[key]) })),
   );

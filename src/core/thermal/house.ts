@@ -59,13 +59,10 @@ const FLOOR_SHARE = 0.8;
 /** People, cooking, lamps and sun through the day, W/m² of mean gain. */
 const GAINS = 4;
 
-/** Standard errors of logarithms: 0.25 is about a quarter. */
-export const DOUBT = { loss: 0.25, mass: 0.35, gains: 0.5 } as const;
-
 export const AIR_NODE = 0;
-export const MASS_NODE = 1;
-export const EMITTER_NODE = 2;
-export const GROUND_NODE = 3;
+const MASS_NODE = 1;
+const EMITTER_NODE = 2;
+const GROUND_NODE = 3;
 /** Inputs in their order: outdoors, deep ground, heating, gains. */
 export const INPUTS = 4;
 
@@ -85,6 +82,8 @@ export interface Factors {
   gains: number;
 }
 export const AS_FORM: Factors = { loss: 1, mass: 1, gains: 1 };
+/** Standard errors of the logarithms of what a form gives: 0.25 is about a quarter. */
+export const DOUBT: Factors = { loss: 0.25, mass: 0.35, gains: 0.5 };
 
 /** Throws a RangeError for a house without area or heat. */
 export function houseOf(form: HouseForm, factors: Factors = AS_FORM): House {

@@ -101,15 +101,6 @@ export function settledAt(net: Network, inputs: readonly number[]): Float64Array
   return Float64Array.from({ length: n }, (_, i) => (rows[i]?.[n] ?? 0) / (rows[i]?.[i] ?? 1));
 }
 
-/** Heat that left to the places while each node had a mean temperature, J. */
-export const lostJoules = (
-  net: Network,
-  means: ArrayLike<number>,
-  places: readonly number[],
-  seconds: number,
-): number =>
-  net.outside.reduce((sum, o) => sum + o.wattsPerKelvin * ((means[o.node] ?? 0) - (places[o.place] ?? 0)) * seconds, 0);
-
 /** Heat stored above 0 °C, J. */
 export const storedJoules = (net: Network, state: ArrayLike<number>): number =>
   net.capacities.reduce((sum, c, i) => sum + c * (state[i] ?? 0), 0);

@@ -2,11 +2,12 @@
  * A house under its control, minute by minute for as long as the weather lasts: exact steps of its four temperatures,
  * band, rests, stages and lockouts, energy by what is paid for, and a heat balance that closes.
  */
+
+import { MINUTES_OF_WEEK } from '../week/wanted';
 import { capacityAt, copAt, type Equipment, type Steering, sortedPoints } from './equipment';
 import { AIR_NODE, type House, INPUTS } from './house';
 import { settledAt, stepOf, storedJoules } from './network';
 
-export const MINUTES_OF_WEEK = 10_080;
 const STEP_SECONDS = 60;
 const NODES = 4;
 const NO_PRICE = new Float64Array(1440);

@@ -1,6 +1,7 @@
 /** The thermal core against closed forms, its own balance, and a plain integration written apart from it. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { MINUTES_OF_WEEK } from '../week/wanted';
 import { cycleOf, mostSaved } from './arithmetic';
 import { compareWeeks } from './compare';
 import {
@@ -14,7 +15,7 @@ import {
 } from './equipment';
 import { FORM_DEFAULTS, type HouseForm, houseOf } from './house';
 import { type Network, settledAt, stepOf, systemOf } from './network';
-import { beginning, MINUTES_OF_WEEK, runHouse } from './run';
+import { beginning, runHouse } from './run';
 import { coolDown, warmUpMinutes, warmUpTable } from './warm';
 import { designDay, readWeather, syntheticYear } from './weather';
 

@@ -1,14 +1,14 @@
 /** Warm-up and setback of a house: how long, by outdoor temperature, and whether a night reaches its setback at all. */
+
+import { constantly } from '../week/wanted';
 import type { Equipment, Steering } from './equipment';
 import type { House } from './house';
-import { beginning, MINUTES_OF_WEEK, runHouse } from './run';
+import { beginning, runHouse } from './run';
 
 /** Longer than this is "never": the room has not come there in a day. */
 const LONGEST_MINUTES = 1440;
 /** How near the setpoint counts as there, K: a display's half step. */
 const THERE_KELVIN = 0.1;
-
-const constant = (celsius: number): Float64Array => new Float64Array(MINUTES_OF_WEEK).fill(celsius);
 
 export interface WarmUp {
   outdoorCelsius: number;
@@ -33,7 +33,7 @@ export function warmUpMinutes(
     equipment,
     // Every stage at once: what the equipment can, not how it is staged.
     steering: { ...steering, stageMinutes: 0, stageKelvin: 0, minimumOffMinutes: 0 },
-    wanted: constant(toCelsius + steering.bandKelvin),
+    wanted: constantly(toCelsius + steering.bandKelvin),
     hourly: new Float64Array(LONGEST_MINUTES / 60).fill(outdoorCelsius),
     startCelsius: fromCelsius,
     trace,
@@ -42,7 +42,7 @@ export function warmUpMinutes(
   return at < 0 ? null : at + 1;
 }
 
-export const OUTDOORS = [-20, -15, -10, -5, 0, 5, 10, 15] as const;
+const OUTDOORS = [-20, -15, -10, -5, 0, 5, 10, 15] as const;
 
 export const warmUpTable = (
   house: House,
@@ -76,7 +76,7 @@ export function coolDown(
       stageMinutes: 99,
       deadMinutes: 0,
     },
-    wanted: constant(-40),
+    wanted: constantly(-40),
     hourly: new Float64Array(Math.ceil(nightMinutes / 60)).fill(outdoorCelsius),
     startCelsius: fromCelsius,
     trace,

@@ -54,7 +54,7 @@ const MISSING = 99.9;
 const sensible = (c: number): boolean => Number.isFinite(c) && c >= -70 && c <= 60;
 
 /** An EPW file: eight head lines, then 8760 hours (8784 in a leap year, whose last day of February is left out). */
-export function readEpw(text: string): WeatherRead {
+function readEpw(text: string): WeatherRead {
   if (text.length > MOST_CHARACTERS) return { ok: false, line: 1, problem: `more than ${MOST_CHARACTERS / 1e6} MB` };
   const lines = text.split(/\r?\n/);
   const head = (lines[0] ?? '').split(',');
@@ -83,7 +83,7 @@ export function readEpw(text: string): WeatherRead {
 }
 
 /** Hours from a CSV with a head line: one column called outdoor, temperature, celsius or fahrenheit; a day at least. */
-export function readWeatherCsv(text: string): WeatherRead {
+function readWeatherCsv(text: string): WeatherRead {
   if (text.length > MOST_CHARACTERS) return { ok: false, line: 1, problem: `more than ${MOST_CHARACTERS / 1e6} MB` };
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
   const [heads, ...rows] = data;

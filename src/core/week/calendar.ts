@@ -123,7 +123,7 @@ function zoneLines(zone: string): string[] {
 }
 
 /** Whether this runtime knows a time zone by name. */
-export function knownZone(zone: string): boolean {
+function knownZone(zone: string): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: zone });
     return true;
@@ -249,7 +249,7 @@ function daysOfRule({ value, line }: Content): number[] | undefined {
     .get('BYDAY')
     ?.split(',')
     .map((code) => {
-      const d = DAY_CODES.findIndex((c) => c === code.trim());
+      const d = DAY_CODES.map(String).indexOf(code.trim());
       if (d < 0) throw new BadLine(line, `“${code.slice(0, 12)}” is no weekday`);
       return d;
     });

@@ -165,8 +165,8 @@ describe('any week on any device', () => {
         const holds: Holds = { ...base, groups, slots: 3, stepMinutes: 15, gapMinutes: 15 };
         const fitted = fitWeek(only, holds);
         const whole = deviation15(only, fitted.groups);
-        fitted.groups.forEach((g, k) =>
-          g.events.forEach((e, i) => {
+        for (const [k, g] of fitted.groups.entries())
+          for (const [i, e] of g.events.entries()) {
             for (const by of [-30, -15, 15, 30])
               for (const dv of [-0.5, 0, 0.5]) {
                 const events = g.events.map((x, j) =>
@@ -177,8 +177,7 @@ describe('any week on any device', () => {
                 const moved = fitted.groups.map((x, j) => (j === k ? { ...x, events } : x));
                 expect(deviation15(only, moved)).toBeGreaterThanOrEqual(whole - 1e-6);
               }
-          }),
-        );
+          }
       }),
       { seed: 15, numRuns: 25 },
     );

@@ -356,7 +356,7 @@ export function stretchesOf(groups: Programme['groups']): Stretch[][] {
       if (to > from) out.push({ from, to, values });
     };
     put(0, events[0]?.minute ?? DAY, before);
-    events.forEach((e, i) => put(e.minute, events[i + 1]?.minute ?? DAY, e.values));
+    for (const [i, e] of events.entries()) put(e.minute, events[i + 1]?.minute ?? DAY, e.values);
     return out;
   });
 }

@@ -2,8 +2,12 @@
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
+import { type JobHouse, jobHouse } from '../thermal/job-house';
+import { runHouse } from '../thermal/run';
+import { warmUpMinutes } from '../thermal/warm';
 import { clock } from '../units/units';
 import { programmeOf, type WeekProgramme } from './programme';
+import { constantly, wantedByMinute } from './wanted';
 import { DAYS } from './week';
 
 /** Under this the programme is the wish: half a kelvin for a quarter of an hour a day. */
@@ -21,8 +25,9 @@ export function withProgramme(job: Job, shared: Shared): Shared {
       finding('week.outside', { device: sheet.name }, ['week'], 'as said'),
     ]);
   const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
-  const programme = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
-  return added({ ...shared, programme }, [...lossOf(programme, sheet.name), ...clockChanges(job)]);
+  const fitted = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
+  const programme = fitted && movedAhead(job, fitted, sheet.schedule.times);
+  return added({ ...shared, programme }, [...lossOf(programme, sheet.name), ...clockChanges(job), ...recovery(job)]);
 }
 
 const added = (shared: Shared, more: readonly Finding[]): Shared =>
@@ -61,3 +66,75 @@ function clockChanges(job: Job): Finding[] {
 
 /** Clocks change in the night to a Sunday, in every region that changes them at these hours. */
 const SUNDAY = 6;
+
+/** Outdoors for which the times of a start-at device are moved, while nobody says another. */
+const USUAL_OUTDOORS = 2;
+const ROUNDED = 5;
+
+/** Times of a start-at device moved ahead by this house's warm-up; as they are where nobody described the house. */
+function movedAhead(job: Job, programme: WeekProgramme, times: 'start-at' | 'reach-by'): WeekProgramme {
+  if (times !== 'start-at' || job.house?.areaSquareMetres === undefined) return programme;
+  const { house, equipment, steering } = jobHouse(job);
+  const known = new Map<string, number | null>();
+  const lead = (from: number, to: number): number | null => {
+    const key = `${from}|${to}`;
+    if (!known.has(key)) known.set(key, warmUpMinutes(house, equipment, steering, from, to, USUAL_OUTDOORS));
+    return known.get(key) ?? null;
+  };
+  return {
+    ...programme,
+    entries: programme.entries.map((e, i) => {
+      // What stood before: the event before it, or what its first day begins with.
+      const sameGroup = programme.entries[i - 1]?.days === e.days ? programme.entries[i - 1] : undefined;
+      const before = sameGroup?.heatCelsius ?? programme.entries.filter((x) => x.days === e.days).at(-1)?.heatCelsius;
+      if (before === undefined || before >= e.heatCelsius) return e;
+      const minutes = lead(before, e.heatCelsius);
+      if (minutes === null || minutes === 0) return e;
+      const at = e.minute - Math.ceil(minutes / ROUNDED) * ROUNDED;
+      return { ...e, enter: { minute: (at + 1440) % 1440, leadMinutes: minutes, dayBefore: at < 0 } };
+    }),
+  };
+}
+
+/** Longest that anybody waits for a room in the morning, min. */
+const LONG_RECOVERY = 180;
+
+/** The setbacks of the week in this house on the coldest day planned for. */
+function recovery(job: Job): Finding[] {
+  if (job.house?.areaSquareMetres === undefined || !job.week.days) return [];
+  const known = jobHouse(job);
+  const heats = [...new Set(job.week.days.flat().map((e) => job.week.profiles[e.profile]?.heatCelsius))].filter(
+    (c) => c !== undefined,
+  );
+  const [from, to] = [Math.min(...heats), Math.max(...heats)];
+  if (!(to - from > 0.5)) return [];
+  const { house, equipment, steering, designCelsius } = known;
+  const minutes = warmUpMinutes(house, equipment, steering, from, to, designCelsius);
+  const facts = { low: from, high: to, outdoor: designCelsius };
+  const findings: Finding[] = [];
+  if (minutes === null)
+    findings.push(finding('week.never-recovers', facts, ['week'], 'full power at design temperature'));
+  else if (minutes > LONG_RECOVERY)
+    findings.push(finding('week.recovers-late', { ...facts, minutes }, ['week'], 'full power at design temperature'));
+  if (equipment.kind === 'heat-pump' && equipment.auxWatts > 0) {
+    const share = auxShare(known, wantedByMinute(job.week));
+    if (share > AUX_WORTH_SAYING)
+      findings.push(
+        finding(
+          'week.setback-aux',
+          { percent: share * 100, outdoor: designCelsius },
+          ['week'],
+          'a week at design temperature',
+        ),
+      );
+  }
+  return findings;
+}
+
+/** Of the heat that the electric help gives because of the setbacks alone. */
+const AUX_WORTH_SAYING = 0.02;
+function auxShare({ house, equipment, steering, designCelsius }: JobHouse, wanted: Float64Array): number {
+  const hourly = new Float64Array(7 * 24).fill(designCelsius);
+  const run = (w: Float64Array): number => runHouse({ house, equipment, steering, wanted: w, hourly }).auxShare;
+  return run(wanted) - run(constantly(Math.max(...wanted)));
+}

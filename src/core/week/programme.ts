@@ -24,6 +24,8 @@ export interface Entry {
   minute: number;
   heatCelsius: number;
   coolCelsius?: number;
+  /** On a device that starts at its times: what to enter so that it is warm by then, and the day before where it reaches back over midnight. */
+  enter?: { minute: number; leadMinutes: number; dayBefore: boolean };
 }
 
 export interface WeekProgramme {
@@ -58,7 +60,7 @@ function stretches(week: Week, day: number, value: (celsius: number) => number, 
 }
 
 /** "Mon to Fri", "Sat, Sun". */
-export function daysText(days: readonly number[]): string {
+function daysText(days: readonly number[]): string {
   const names = days.map((d) => DAYS[d]?.slice(0, 3) ?? '');
   const inRow = days.every((d, i) => i === 0 || d === (days[i - 1] ?? 0) + 1);
   if (days.length === 7) return 'every day';
@@ -184,7 +186,7 @@ function withoutIdle(
 /** "Mon to Fri, WAKE, 06:30, heat 20.0 °C, cool 24.5 °C". */
 export function entryText(e: Entry, units: UnitSystem): string {
   const t = (c: number): string => (units === 'us' ? `${fixed(celsiusToFahrenheit(c), 0)} °F` : `${fixed(c, 1)} °C`);
-  return `${e.days}, ${e.slot}: ${clock(e.minute)} ${e.coolCelsius === undefined ? t(e.heatCelsius) : `heat ${t(e.heatCelsius)}, cool ${t(e.coolCelsius)}`}`;
+  return `${e.days}, ${e.slot}: ${clock(e.enter?.minute ?? e.minute)} ${e.coolCelsius === undefined ? t(e.heatCelsius) : `heat ${t(e.heatCelsius)}, cool ${t(e.coolCelsius)}`}`;
 }
 
 /** Entries that stand in the device as the programme has them now. */

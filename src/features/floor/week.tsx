@@ -21,6 +21,7 @@ export function FloorWeek(): ReactNode {
   const first = floor.week?.leads[0];
   return (
     <Week
+      ownYear
       starting={() => floorWeek(job.survey.purpose, floor.limit?.celsius ?? null)}
       startsFrom="Start from one that fits what the floor is for; then drag."
       without={<WarmUpPanel />}

@@ -3,10 +3,11 @@
 /** What the week costs over a year, in a worker: weeks side by side, with progress and a way to leave off. */
 import { scaled } from '@core/floor/fit';
 import { type FloorHouse, floorHouse } from '@core/floor/model';
-import { cheapMinutes, floorWeek, wantedByMinute } from '@core/floor/week';
+import { cheapMinutes, floorWeek } from '@core/floor/week';
 import type { YearForecast, YearInput } from '@core/floor/year';
 import type { Week } from '@core/job/schema';
 import { fixed } from '@core/units/units';
+import { wantedByMinute } from '@core/week/wanted';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';

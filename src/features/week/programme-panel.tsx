@@ -85,8 +85,9 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
                   }}
                 >
                   <span className="programme-slot">{e.slot}</span>
-                  <b className="mono">{clock(e.minute)}</b>
+                  <b className="mono">{clock(e.enter?.minute ?? e.minute)}</b>
                   <span>
+                    {e.enter ? `${e.enter.dayBefore ? 'the day before, ' : ''}warm by ${clock(e.minute)}, ` : ''}
                     {t(e.heatCelsius)}
                     {e.coolCelsius === undefined ? '' : ` / ${t(e.coolCelsius)}`}
                   </span>

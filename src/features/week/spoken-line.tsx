@@ -22,7 +22,7 @@ interface Props {
 const LABEL = 'Say the week';
 
 /** What is typed, and how it reads; null while nothing is. */
-export function useSpoken(
+function useSpoken(
   week: Week,
   units: 'si' | 'us',
   heatOnly: boolean,

@@ -13,6 +13,7 @@ import { WeekStrip } from '../../ui/week-strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { HousePanel } from './house-panel';
 import { ProgrammePanel } from './programme-panel';
 import { SpokenLine } from './spoken-line';
 import './week.css';
@@ -33,6 +34,8 @@ interface Props {
   without?: ReactNode;
   sentence?: string;
   title?: string;
+  /** Without the house's own year: a family that has one of its own. */
+  ownYear?: boolean;
 }
 
 export function Week({
@@ -42,6 +45,7 @@ export function Week({
   without,
   sentence,
   title = 'Week',
+  ownYear = false,
 }: Props): ReactNode {
   const { job, derived, change, sealed } = useJob();
   const { sheet, settings, week, programme } = derived.shared;
@@ -292,6 +296,7 @@ export function Week({
           onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
         />
         {children}
+        {ownYear ? null : <HousePanel />}
       </Bench>
       <ReadingSide
         here="week"

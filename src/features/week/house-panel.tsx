@@ -1,0 +1,263 @@
+'use client';
+
+import { kindOf } from '@core/family/field';
+/** What weeks cost this house over a year: a short form of it, weeks side by side with their doubt, and its warm-up. */
+import type { HouseKept } from '@core/job/house-schema';
+import { HouseKept as HouseSchema } from '@core/job/house-schema';
+import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
+import { readWeather } from '@core/thermal/weather';
+import type { HouseYear, WeekToCompare } from '@core/thermal/year';
+import { celsiusToFahrenheit, fixed } from '@core/units/units';
+import { wantedByMinute, wantedOfSteps } from '@core/week/wanted';
+import Button from '@mui/material/Button';
+import * as Comlink from 'comlink';
+import dynamic from 'next/dynamic';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { BarChart } from '../../ui/bar-chart';
+import { Choice, TextField } from '../../ui/fields';
+import { FigureField } from '../../ui/figure-field';
+import type { HouseApi } from '../../workers/house.worker';
+import { useJob } from '../shell/job-context';
+
+const LineChart = dynamic(() => import('../../ui/line-chart'), {
+  ssr: false,
+  loading: () => <div className="line-chart" />,
+});
+
+const CHOICES = [
+  {
+    key: 'age',
+    label: 'Built',
+    words: { old: 'before 1945', mid: '1945 to 1980', late: '1980 to 2005', new: 'since 2005' },
+  },
+  { key: 'glazing', label: 'Windows', words: { single: 'single', double: 'double', triple: 'triple' } },
+  { key: 'emitter', label: 'Heat comes from', words: { air: 'warm air', radiators: 'radiators', floor: 'the floor' } },
+  {
+    key: 'heater',
+    label: 'Made by',
+    words: { burner: 'a burner', electric: 'electricity', 'heat-pump': 'a heat pump' },
+  },
+] as const;
+
+type Key = keyof HouseKept;
+const limits = (key: Key): { low: number; high: number } => {
+  const kind = kindOf(HouseSchema, [key]);
+  return kind.kind === 'figure' ? kind : { low: 0, high: 1e9 };
+};
+
+export function HousePanel(): ReactNode {
+  const { job, derived, change, sealed } = useJob();
+  const [year, setYear] = useState<HouseYear | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [said, setSaid] = useState('');
+  const [weather, setWeather] = useState<{ name: string; hourly: Float64Array } | null>(null);
+  const stop = useRef<(() => void) | null>(null);
+  useEffect(() => () => stop.current?.(), []);
+  const us = job.units === 'us';
+  const t = (c: number): string => (us ? `${fixed(celsiusToFahrenheit(c), 0)} °F` : `${fixed(c, 1)} °C`);
+  const known = jobHouse(job);
+  const house: HouseKept = job.house ?? {};
+  const put = (label: string, more: HouseKept): boolean =>
+    change(label, (j) => ({ ...j, house: { ...j.house, ...more } }));
+  const figure = (
+    key: Key,
+    label: string,
+    quantity: 'plain' | 'area' | 'power' | 'temperature',
+    usual: string,
+  ): ReactNode => (
+    <FigureField
+      label={label}
+      quantity={quantity}
+      units={job.units}
+      {...limits(key)}
+      value={typeof house[key] === 'number' ? house[key] : undefined}
+      disabled={sealed}
+      {...(house[key] === undefined ? { hint: `taken as ${usual}` } : {})}
+      onTake={(v) => put(label, { [key]: key === 'storeys' && v !== undefined ? Math.round(v) : v })}
+    />
+  );
+  const weeks: WeekToCompare[] = [
+    { id: 'wish', name: 'the week as wished', wanted: wantedByMinute(job.week) },
+    ...(derived.shared.programme && derived.shared.programme.lostKelvinHours > 0.05
+      ? [{ id: 'held-week', name: 'as the device holds it', wanted: wantedOfSteps(derived.shared.programme.days) }]
+      : []),
+  ];
+  const run = async (): Promise<void> => {
+    const worker = new Worker(new URL('../../workers/house.worker.ts', import.meta.url));
+    const api = Comlink.wrap<HouseApi>(worker);
+    stop.current = () => void api.stop();
+    setSaid('');
+    setProgress(0);
+    try {
+      const result = await api.run(
+        { family: job.family, house: job.house },
+        weeks,
+        weather?.hourly ?? null,
+        Comlink.proxy(setProgress),
+      );
+      if (result) setYear(result);
+      else setSaid('Left off.');
+    } catch (error) {
+      setSaid(`It could not be worked out: ${error instanceof Error ? error.message : 'no reason given'}`);
+    }
+    stop.current = null;
+    worker.terminate();
+    setProgress(null);
+  };
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const read = readWeather(await file.text());
+    if (read.ok) {
+      setWeather({ name: read.place || file.name, hourly: read.hourly });
+      setSaid('');
+    } else setSaid(`${file.name}, line ${read.line}: ${read.problem}.`);
+  };
+  return (
+    <section className="panel stack" aria-label="What it costs here">
+      <h2>What it costs here</h2>
+      <div className="field-grid">
+        {figure('areaSquareMetres', 'Heated area', 'area', `${known.form.areaSquareMetres} m²`)}
+        {figure('storeys', 'Storeys', 'plain', String(known.form.storeys))}
+        {figure('heatWatts', 'The heating gives', 'power', `${fixed(known.form.heatWatts / 1000, 0)} kW`)}
+        {figure('perKwh', 'Price of a kWh', 'plain', String(HOUSE_DEFAULTS.perKwh))}
+        <TextField
+          label="Currency"
+          value={house.currency}
+          disabled={sealed}
+          onCommit={(currency) => put('Currency', { currency: currency.slice(0, 8) || undefined })}
+        />
+        {weather ? null : figure('meanCelsius', 'Outdoors, mean of the year', 'temperature', t(known.meanCelsius))}
+        {figure('designCelsius', 'Coldest day planned for', 'temperature', t(known.designCelsius))}
+        {house.heater === 'heat-pump' ? figure('auxWatts', 'Electric help', 'power', 'none') : null}
+      </div>
+      {CHOICES.map(({ key, label, words }) => (
+        <Choice
+          key={key}
+          label={house[key] === undefined ? `${label} (taken as ${usualWord(key, known, words)})` : label}
+          value={house[key]}
+          disabled={sealed}
+          options={Object.entries(words).map(([value, text]) => ({ value, label: text }))}
+          onChoose={(value) => put(`${label}: ${value}`, HouseSchema.partial().parse({ [key]: value }))}
+        />
+      ))}
+      <div className="row">
+        {progress === null ? (
+          <Button className="copper" onClick={() => void run()}>
+            Work out the year
+          </Button>
+        ) : (
+          <>
+            <progress max={1} value={progress} aria-label="The year" />
+            <Button onClick={() => stop.current?.()}>Leave off</Button>
+          </>
+        )}
+        <Button component="label">
+          {weather ? `Weather: ${weather.name}` : 'Weather from a file'}
+          <input type="file" accept=".epw,.csv" hidden onChange={(e) => void take(e.target.files?.[0])} />
+        </Button>
+      </div>
+      <p role="status" className="soft">
+        {progress === null
+          ? said ||
+            (year
+              ? ''
+              : `Weather ${weather ? 'from the file' : 'from a seed with this mean'}; the spread is what is not known of the house. Nothing is sent anywhere.`)
+          : `${fixed(progress * 100, 0)} %`}
+      </p>
+      {year ? <YearResult year={year} currency={house.currency ?? ''} t={t} us={us} /> : null}
+    </section>
+  );
+}
+
+const usualWord = (
+  key: (typeof CHOICES)[number]['key'],
+  known: ReturnType<typeof jobHouse>,
+  words: Readonly<Record<string, string>>,
+): string =>
+  key === 'heater'
+    ? known.equipment.kind === 'heat-pump'
+      ? 'a heat pump'
+      : known.equipment.efficiency === 1
+        ? 'electricity'
+        : 'a burner'
+    : (words[known.form[key]] ?? '');
+
+function YearResult({
+  year,
+  currency,
+  t,
+  us,
+}: {
+  year: HouseYear;
+  currency: string;
+  t: (c: number) => string;
+  us: boolean;
+}): ReactNode {
+  const { compared, warmUp, nights, mostSaved: most } = year;
+  const wish = compared[1];
+  const saved = wish?.saved;
+  const percent = (v: number): string => `${fixed(v * 100, 0)} %`;
+  const axis = (c: number): number => (us ? celsiusToFahrenheit(c) : c);
+  const never = warmUp.filter((w) => w.minutes === null).map((w) => t(w.outdoorCelsius));
+  const mild = nights.filter((n) => !n.reached);
+  return (
+    <>
+      {saved ? (
+        <p className="week-answer">
+          <b>
+            {saved.share >= 0.005
+              ? `The week saves ${percent(saved.share)} here`
+              : saved.share > -0.005
+                ? 'The week saves nothing here'
+                : `The week costs ${percent(-saved.share)} more here`}
+          </b>{' '}
+          beside {t(year.toCelsius)} held all the time ({percent(saved.low)} to {percent(saved.high)}). A house without
+          mass could save {percent(most)} at most.
+        </p>
+      ) : null}
+      <BarChart
+        title="Cost of a year"
+        bars={compared.map((c) => ({
+          id: c.id,
+          name: c.name,
+          value: c.use.cost,
+          low: c.low,
+          high: c.high,
+          text: `${fixed(c.use.cost, 0)} ${currency}`.trim(),
+          note: `${fixed(c.use.paidKilowattHours, 0)} kWh, ${c.use.starts} starts, ${fixed(c.use.shortKelvinHours, 0)} K·h short${c.use.auxShare > 0.001 ? `, ${percent(c.use.auxShare)} by the help` : ''}`,
+        }))}
+      />
+      {warmUp.some((w) => w.minutes !== null && w.minutes > 0) ? (
+        <>
+          <h3>
+            From {t(year.fromCelsius)} to {t(year.toCelsius)}
+          </h3>
+          <LineChart
+            title="Warm-up by outdoor temperature"
+            xName={us ? 'outdoors, °F' : 'outdoors, °C'}
+            yName="minutes"
+            yFrom={0}
+            xText={(x) => fixed(x, 0)}
+            yText={(y) => fixed(y, 0)}
+            lines={[
+              {
+                name: 'warm-up at full power',
+                tone: 'copper',
+                points: warmUp.flatMap((w) =>
+                  w.minutes === null ? [] : [{ x: axis(w.outdoorCelsius), y: w.minutes }],
+                ),
+              },
+            ]}
+          />
+        </>
+      ) : null}
+      {never.length > 0 ? <p>At {never.join(', ')} outdoors: never.</p> : null}
+      {mild.length > 0 && year.fromCelsius < year.toCelsius ? (
+        <p>
+          In a night of eight hours at {t(mild[0]?.outdoorCelsius ?? 0)} outdoors or milder the room only falls to{' '}
+          {t(mild[0]?.endsCelsius ?? 0)}: the setback of {t(year.fromCelsius)} is not reached.
+        </p>
+      ) : null}
+    </>
+  );
+}
