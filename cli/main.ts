@@ -1,53 +1,21 @@
 /** `augerset`: the core without the interface. Bad input: message with its place on stderr, exit code 2. */
 import '../src/core/family/all';
-import { readFile, writeFile } from 'node:fs/promises';
+import { writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';
 import { derive, derivedJson } from '../src/core/derive';
 import { DeviceSheet } from '../src/core/devices/sheet';
 import { familyOf } from '../src/core/family/registry';
-import { type FileProblem, jobFileSchema, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
-import type { Job } from '../src/core/job/schema';
+import { jobFileSchema } from '../src/core/job/file';
 import { exportText, maskedCopy } from '../src/core/record/share';
 import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
 import { checkText } from '../src/signing/file-check';
+import { houseCommands } from './house';
+import { print, readJob, readText } from './io';
 import { spiceOf } from './spice';
 import { UsageError } from './usage-error';
-
-const problemText = (file: string, problems: readonly FileProblem[]): string =>
-  problems.map((p) => `${file}${p.path ? `: ${p.path}` : ''}: ${p.message}`).join('\n');
-
-async function readText(file: string): Promise<string> {
-  const text = await (file === '-' ? readStandardInput() : readFile(file, 'utf8')).catch((error: unknown) => {
-    throw new UsageError(
-      `${file}: cannot be read (${error instanceof Error && 'code' in error ? String(error.code) : 'unknown error'})`,
-    );
-  });
-  return text;
-}
-
-async function readStandardInput(): Promise<string> {
-  const chunks: Buffer[] = [];
-  let size = 0;
-  for await (const chunk of process.stdin) {
-    const buffer = Buffer.from(chunk);
-    size += buffer.length;
-    if (size > MAX_FILE_BYTES) throw new UsageError(`-: more than ${MAX_FILE_BYTES / 1e6} MB`);
-    chunks.push(buffer);
-  }
-  return Buffer.concat(chunks).toString('utf8');
-}
-
-async function readJob(file: string): Promise<Job> {
-  const result = readJobFile(await readText(file));
-  if (!result.ok) throw new UsageError(problemText(file, result.problems));
-  return result.job;
-}
-
-const print = (value: unknown): void => {
-  process.stdout.write(`${typeof value === 'string' ? value.replace(/\n$/, '') : JSON.stringify(value, null, 2)}\n`);
-};
+import { weekCommands } from './week';
 
 /** Only import and export touch the store, so only they load it. */
 const openStore = async (): Promise<typeof import('../src/store/jobs')> => import('../src/store/jobs');
@@ -200,6 +168,9 @@ for (const [name, description, verb] of [
       });
       print(`${file}: ${verb}, ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}, checked`);
     });
+
+weekCommands(program);
+houseCommands(program);
 
 try {
   await program.parseAsync(process.argv);
