@@ -102,6 +102,57 @@ function said(words: string): Job['week'] {
   return r.week;
 }
 
+/** The cottage as its people live in it: who listens where, what the house is, and a week of their own. */
+function lived(job: Job): Job {
+  const at = '2026-11-24T11:20:00Z';
+  const celsius = (measure: string, value: number, n: number): [string, Job['readings'][string]] => [
+    `sensor${n}`,
+    reading(at, { quantity: 'celsius', value, measure: `sensor.${measure}`, stop: 'week' }),
+  ];
+  return {
+    ...job,
+    week: said('up 6:30, out 8:15, back 16:30, bed 22; Fri Sat bed 23:30; Sat Sun up 8, in'),
+    house: {
+      areaSquareMetres: 96,
+      storeys: 2,
+      age: 'late',
+      glazing: 'double',
+      emitter: 'air',
+      heater: 'heat-pump',
+      heatWatts: 7000,
+      auxWatts: 5000,
+      points: [
+        { outdoorCelsius: -8, watts: 4600, cop: 2.2 },
+        { outdoorCelsius: 8, watts: 7000, cop: 3.7 },
+      ],
+      perKwh: 0.28,
+      currency: 'crowns',
+      designCelsius: -6,
+    },
+    sensors: {
+      hall: { name: 'Hall', kind: 'built-in', spoiltBy: 'nothing', counts: { in: 'always', out: 'always' } },
+      bed: {
+        name: 'Bedroom',
+        kind: 'remote',
+        heard: true,
+        battery: 'fine',
+        counts: { in: 'occupied', night: 'always' },
+        occupied: true,
+      },
+      yard: { name: 'Yard', kind: 'outdoor', over: 'network' },
+    },
+    readings: {
+      ...job.readings,
+      ...Object.fromEntries([
+        celsius('hall.shows', 19.4, 1),
+        celsius('hall.reference', 19.2, 2),
+        celsius('bed.shows', 21, 3),
+        celsius('yard.shows', 6.5, 4),
+      ]),
+    },
+  };
+}
+
 export async function demoJobs(): Promise<DemoJob[]> {
   const netLoft = madeSafe(
     arrived(
@@ -398,7 +449,7 @@ export async function demoJobs(): Promise<DemoJob[]> {
     { id: 'demo-tower', at: '2026-11-24T15:40:00.000Z', job: watchTower },
     { id: 'demo-sail', at: '2026-11-24T14:50:00.000Z', job: sailProved },
     { id: 'demo-customs', at: '2026-11-24T12:00:00.000Z', job: customs },
-    { id: 'demo-cottage', at: '2026-11-24T11:30:00.000Z', job: cottageWrong },
+    { id: 'demo-cottage', at: '2026-11-24T11:30:00.000Z', job: lived(cottageWrong) },
     { id: 'demo-bathing', at: '2026-11-24T11:00:00.000Z', job: bathing },
     { id: 'demo-hall', at: '2026-11-24T09:40:00.000Z', job: hallWrong },
     { id: 'demo-ferry', at: '2026-11-23T14:30:00.000Z', job: ferryHalf },

@@ -6,6 +6,7 @@ import type { Shared } from './family/contract';
 import { type Derived, familyOf } from './family/registry';
 import type { Job } from './job/schema';
 import { nextStop, progress } from './progress';
+import { withSensors } from './sensors/judge';
 import { inUnits, saidInUnits } from './units/localise';
 import { withProgramme } from './week/judge';
 
@@ -16,7 +17,7 @@ export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
   const results = module.derive(seen, now);
   const { own } = results;
-  const shared = withProgramme(job, results.shared);
+  const shared = withSensors(job, withProgramme(job, results.shared));
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;

@@ -2,6 +2,7 @@
  * The one home of every finding: its code, weight, stop and words. docs/findings.md is generated
  * from it. Codes are stable; wording may change.
  */
+
 import { amps, fixed, listed, voltAmps, volts } from '../units/units';
 import { BOILER_FINDINGS } from './boiler.catalogue';
 import { CONTACT_FINDINGS } from './contact.catalogue';
@@ -10,6 +11,7 @@ import { FLOOR_FINDINGS } from './floor.catalogue';
 import { HEATER_FINDINGS } from './heater.catalogue';
 import { LOWVOLTAGE_FINDINGS } from './lowvoltage.catalogue';
 import { MAINS_FINDINGS } from './mains.catalogue';
+import { SENSOR_FINDINGS } from './sensor.catalogue';
 
 interface At {
   place: string;
@@ -601,6 +603,7 @@ export const CATALOGUE = {
   ),
 
   // Week
+  ...SENSOR_FINDINGS,
   'week.deadband': entry<{ profile: string; gap: number; least: number }>(
     'blocker',
     'week',

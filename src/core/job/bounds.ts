@@ -27,6 +27,7 @@ export const MOST = {
   heaters: 24,
   switches: 12,
   'old terminals': 24,
+  sensors: 24,
 } as const;
 
 export const key = z

@@ -9,6 +9,7 @@ import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from
 import { key, longText, many, shortText, size } from './bounds';
 import { HouseKept } from './house-schema';
 import { Quantity } from './quantity';
+import { Sensor } from './sensor-schema';
 import { TerminalLabel } from './survey-schema';
 
 export { Family } from '../family/surveys';
@@ -202,6 +203,7 @@ export const JobHead = z.strictObject({
     .prefault({}),
   week: Week.prefault({}),
   house: HouseKept.optional(),
+  sensors: many(Sensor, 'sensors').optional(),
   proof: z.strictObject({ skipped: many(z.string().min(3).max(400), 'ticks').prefault({}) }).prefault({}),
   timers: many(Timer, 'timers').prefault({}),
   handOver: z

@@ -189,6 +189,40 @@ export function entryText(e: Entry, units: UnitSystem): string {
   return `${e.days}, ${e.slot}: ${clock(e.enter?.minute ?? e.minute)} ${e.coolCelsius === undefined ? t(e.heatCelsius) : `heat ${t(e.heatCelsius)}, cool ${t(e.coolCelsius)}`}`;
 }
 
+export interface EntryGroup {
+  days: string;
+  entries: (Entry & { ids: string[] })[];
+}
+
+/** Day groups that run the same, one after another, as one: keyed in for each, read once. */
+export function alikeTogether(entries: readonly Entry[]): EntryGroup[] {
+  const byDays = new Map<string, Entry[]>();
+  for (const e of entries) byDays.set(e.days, [...(byDays.get(e.days) ?? []), e]);
+  const same = (a: readonly Entry[], b: readonly Entry[]): boolean =>
+    a.length === b.length &&
+    a.every((e, i) => {
+      const o = b[i];
+      return (
+        o?.minute === e.minute &&
+        o.heatCelsius === e.heatCelsius &&
+        o.coolCelsius === e.coolCelsius &&
+        o.enter?.minute === e.enter?.minute
+      );
+    });
+  const out: { names: string[]; list: Entry[][] }[] = [];
+  for (const [name, list] of byDays) {
+    const last = out.at(-1);
+    if (last && same(last.list[0] ?? [], list)) {
+      last.names.push(name);
+      last.list.push(list);
+    } else out.push({ names: [name], list: [list] });
+  }
+  return out.map(({ names, list }) => ({
+    days: names.length > 2 ? `${names[0]} to ${names.at(-1)}, each` : names.join(' and '),
+    entries: (list[0] ?? []).map((e, i) => ({ ...e, ids: list.flatMap((l) => l[i]?.id ?? []) })),
+  }));
+}
+
 /** Entries that stand in the device as the programme has them now. */
 export const keyedIn = (week: Week, programme: WeekProgramme | null, units: UnitSystem): number =>
   (programme?.entries ?? []).filter((e) => week.keyed?.[e.id] === entryText(e, units)).length;

@@ -4,6 +4,7 @@ import { kindOf } from '@core/family/field';
 /** What weeks cost this house over a year: a short form of it, weeks side by side with their doubt, and its warm-up. */
 import type { HouseKept } from '@core/job/house-schema';
 import { HouseKept as HouseSchema } from '@core/job/house-schema';
+import { fitHouse, readHouseLog } from '@core/thermal/fit';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
 import { readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
@@ -16,6 +17,7 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { BarChart } from '../../ui/bar-chart';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { FileButton } from '../../ui/file-button';
 import type { HouseApi } from '../../workers/house.worker';
 import { useJob } from '../shell/job-context';
 
@@ -104,8 +106,18 @@ export function HousePanel(): ReactNode {
     worker.terminate();
     setProgress(null);
   };
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const fitTo = async (file: File): Promise<void> => {
+    const read = readHouseLog(await file.text(), known.form.heatWatts);
+    if (!read.ok) {
+      setSaid(`${file.name}, line ${read.line}: ${read.problem}.`);
+      return;
+    }
+    const fit = fitHouse(known.form, read.rows);
+    // A log that says no more than the form is refused: nothing of it is kept.
+    if (fit.enough) put('Fitted to a log', { fitted: { ...fit.factors, errors: fit.errors, rows: fit.rows } });
+    setSaid(`${file.name}: ${fit.says}`);
+  };
+  const take = async (file: File): Promise<void> => {
     const read = readWeather(await file.text());
     if (read.ok) {
       setWeather({ name: read.place || file.name, hourly: read.hourly });
@@ -151,10 +163,17 @@ export function HousePanel(): ReactNode {
             <Button onClick={() => stop.current?.()}>Leave off</Button>
           </>
         )}
-        <Button component="label">
+        <FileButton accept=".csv,text/csv" disabled={sealed} onFile={(file) => void fitTo(file)}>
+          {house.fitted ? `Fitted to a log of ${house.fitted.rows} rows` : 'Fit to a log of the room'}
+        </FileButton>
+        {house.fitted ? (
+          <Button disabled={sealed} onClick={() => put('The form’s own figures again', { fitted: undefined })}>
+            Back to the form
+          </Button>
+        ) : null}
+        <FileButton accept=".epw,.csv" onFile={(file) => void take(file)}>
           {weather ? `Weather: ${weather.name}` : 'Weather from a file'}
-          <input type="file" accept=".epw,.csv" hidden onChange={(e) => void take(e.target.files?.[0])} />
-        </Button>
+        </FileButton>
       </div>
       <p role="status" className="soft">
         {progress === null

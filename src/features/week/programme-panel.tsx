@@ -3,7 +3,7 @@
 /** What the device will hold of the week: what is lost and when, and the entries to key in, ticked as they are. */
 import type { Job } from '@core/job/schema';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
-import { type Entry, entryText, keyedIn, type WeekProgramme } from '@core/week/programme';
+import { alikeTogether, type Entry, entryText, keyedIn, type WeekProgramme } from '@core/week/programme';
 import { DAYS } from '@core/week/week';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -28,12 +28,8 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
   const done = keyedIn(week, programme, units);
   const us = units === 'us';
   const t = (c: number): string => (us ? `${fixed(celsiusToFahrenheit(c), 0)} °F` : `${fixed(c, 1)} °C`);
-  const groups = entries.reduce<{ days: string; entries: Entry[] }[]>((out, e) => {
-    const last = out.at(-1);
-    if (last?.days === e.days) last.entries.push(e);
-    else out.push({ days: e.days, entries: [e] });
-    return out;
-  }, []);
+  const groups = alikeTogether(entries);
+  const textOf = (e: Entry, id: string): string => entryText(entries.find((x) => x.id === id) ?? e, units);
   const hours = us ? `${fixed((lostKelvinHours * 9) / 5, 1)} °F·h` : `${fixed(lostKelvinHours, 1)} K·h`;
   return (
     <section className="panel stack programme" aria-label="Programme to key in">
@@ -68,9 +64,9 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
           <fieldset key={g.days} className="programme-group">
             <legend>{g.days}</legend>
             {g.entries.map((e) => {
-              const text = entryText(e, units);
-              const was = keyed[e.id];
-              const on = was === text;
+              const on = e.ids.every((id) => keyed[id] === textOf(e, id));
+              const was = on ? undefined : e.ids.map((id) => keyed[id]).find((t) => t !== undefined);
+              const words = `${g.days}, ${e.slot}: ${clock(e.enter?.minute ?? e.minute)}`;
               return (
                 <Button
                   key={e.id}
@@ -79,9 +75,10 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
                   aria-pressed={on}
                   onClick={() => {
                     const next = { ...keyed };
-                    if (on) delete next[e.id];
-                    else next[e.id] = text;
-                    onKeyed(on ? `Not keyed in: ${text}` : `Keyed in: ${text}`, next);
+                    for (const id of e.ids)
+                      if (on) delete next[id];
+                      else next[id] = textOf(e, id);
+                    onKeyed(on ? `Not keyed in: ${words}` : `Keyed in: ${words}`, next);
                   }}
                 >
                   <span className="programme-slot">{e.slot}</span>

@@ -13,8 +13,10 @@ import { WeekStrip } from '../../ui/week-strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { CalendarRow } from './calendar-row';
 import { HousePanel } from './house-panel';
 import { ProgrammePanel } from './programme-panel';
+import { SensorsPanel } from './sensors-panel';
 import { SpokenLine } from './spoken-line';
 import './week.css';
 
@@ -76,6 +78,19 @@ export function Week({
     />
   );
   const begin = starting ?? (() => startingWeek(job.units));
+  const calendar = (
+    <CalendarRow
+      job={job}
+      sealed={sealed}
+      onTake={(read) =>
+        edit('The week of a calendar', (w) => ({
+          ...w,
+          profiles: read.profiles,
+          ...(read.days ? { days: read.days } : {}),
+        }))
+      }
+    />
+  );
   if (!days) {
     return (
       <>
@@ -92,6 +107,7 @@ export function Week({
                 Start a week
               </Button>
             </div>
+            {calendar}
           </section>
           {without}
         </Bench>
@@ -295,6 +311,8 @@ export function Week({
           ]}
           onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
         />
+        {calendar}
+        <SensorsPanel />
         {children}
         {ownYear ? null : <HousePanel />}
       </Bench>

@@ -1,0 +1,134 @@
+/** Time: a week said, fitted to a device with too few slots, keyed in, out as a calendar and back; sensors; what it costs. */
+import { readFile } from 'node:fs/promises';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { fill, goTo, kept, newJob } from './helpers';
+
+const WEEK = 'up 6:30, out 8:30, back 17, bed 22:30; Sat Sun up 8, in; Wed out till 13';
+
+async function begun(page: Page, site: string): Promise<void> {
+  await newJob(page);
+  await page.getByRole('button', { name: /T-24 five-screw/ }).click();
+  await fill(page, 'Site', site);
+  await goTo(page, 'Week');
+}
+
+async function say(page: Page, words: string): Promise<void> {
+  await page.getByLabel('Say the week').fill(words);
+}
+
+const held = (page: Page) => page.getByRole('region', { name: 'Programme to key in' });
+
+test('a week said is read as it is typed, fitted, keyed in, and kept through a reload', async ({ page }) => {
+  await begun(page, 'Signal box');
+  await say(page, 'up 6:30, owt 8:30');
+  await expect(page.locator('.spoken-stops')).toContainText('owt Not understood. Did you mean “out”?');
+  await expect(page.getByRole('button', { name: 'Take it' })).toBeDisabled();
+  await say(page, WEEK);
+  await expect(page.locator('.spoken-says')).toContainText('Wed: 06:30 In, 08:30 Out, 13:00 In, 22:30 Night');
+  // Half a word typed is not lost with the page.
+  await page.reload();
+  await expect(page.locator('.spoken-says')).toContainText('Wed: 06:30 In');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(held(page)).toContainText('24.0 K·h a week off what is wished');
+  await expect(held(page)).toContainText('Wed 13:00 to 17:00');
+  await expect(page.locator('aside, .reading-side').first()).toContainText('cannot hold the week as wished');
+  const first = held(page).getByRole('button', { name: /06:30/ }).first();
+  await first.click();
+  await expect(first).toHaveAttribute('aria-pressed', 'true');
+  await expect(held(page)).toContainText('1 of 6 keyed in');
+  await kept(page);
+  await page.reload();
+  await expect(held(page)).toContainText('1 of 6 keyed in');
+  // Another wish makes other entries: what was keyed in for the old ones no longer counts.
+  await say(page, 'up 7, out 8:30, back 17, bed 22:30');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(held(page)).toContainText('0 of');
+  await expect(held(page)).toContainText('was 06:30');
+});
+
+test('out as a calendar and back the same; a file that is none is refused with its line', async ({ page }) => {
+  await begun(page, 'Signal box two');
+  await say(page, WEEK);
+  await page.getByRole('button', { name: 'Take it' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Week as a calendar' }).click();
+  const path = await (await download).path();
+  const text = await readFile(path, 'utf8');
+  expect(text).toContain('BEGIN:VTIMEZONE');
+  const names = await page.locator('.week-event').allTextContents();
+  await page.getByRole('button', { name: 'Undo', exact: false }).first().click();
+  await expect(page.getByText('No week yet.')).toBeVisible();
+  const input = page.locator('input[accept*="calendar"]');
+  await input.setInputFiles({
+    name: 'wrong.ics',
+    mimeType: 'text/calendar',
+    buffer: Buffer.from('BEGIN:VCALENDAR\nBEGIN:VEVENT\n'),
+  });
+  await expect(page.getByText('wrong.ics, line 2: an event begins here and never ends.')).toBeVisible();
+  await input.setInputFiles({ name: 'week.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await expect(page.locator('.week-event').first()).toBeVisible();
+  expect(await page.locator('.week-event').allTextContents()).toEqual(names);
+});
+
+test('who counts in a profile changes what it is steered by', async ({ page }) => {
+  await begun(page, 'Signal box three');
+  await page.getByRole('button', { name: 'Start a week' }).click();
+  const sensors = page.getByRole('region', { name: 'Sensors' });
+  await sensors.getByRole('button', { name: 'Add the device’s own' }).click();
+  await sensors.getByRole('button', { name: 'Add a sensor' }).click();
+  for (const [name, shows] of [
+    ['Device', '19.2'],
+    ['Sensor 2', '21'],
+  ] as const) {
+    await sensors.locator('summary', { hasText: name }).click();
+    await fill(page, `${name} It shows, °C`, shows);
+  }
+  await sensors.getByRole('button', { name: 'Device does not count in In' }).click();
+  await expect(sensors.locator('.sensor-result')).toContainText('19.2 °C');
+  await sensors.getByRole('button', { name: 'Sensor 2 does not count in In' }).click();
+  await expect(sensors.locator('.sensor-result')).toContainText('20.1 °C');
+  await sensors.getByRole('button', { name: 'Sensor 2 does not count in Night' }).click();
+  await expect(sensors).toContainText('Only Sensor 2 counts: 1.8 K warmer than Device, so heat starts later.');
+  await expect(page.locator('aside, .reading-side').first()).toContainText('No sensor counts in “Out”');
+  await kept(page);
+  await page.reload();
+  await expect(sensors.locator('.sensor-result')).toContainText('20.1 °C');
+  const violations = (await new AxeBuilder({ page }).analyze()).violations;
+  expect(violations.map((v) => v.id)).toEqual([]);
+});
+
+test('weeks compared with their doubt; a log too short is refused; a weather file that is none too', async ({
+  page,
+}) => {
+  await begun(page, 'Signal box four');
+  await say(page, WEEK);
+  await page.getByRole('button', { name: 'Take it' }).click();
+  const house = page.getByRole('region', { name: 'What it costs here' });
+  await fill(page, 'Heated area, m²', '4');
+  await expect(house).toContainText('5');
+  await fill(page, 'Heated area, m²', '120');
+  await house.getByRole('button', { name: 'Work out the year' }).click();
+  await expect(house.locator('.week-answer')).toContainText(/The week saves \d+ % here/);
+  await expect(house.getByRole('table', { name: 'Cost of a year' }).getByRole('row')).toHaveCount(3);
+  await house.locator('input[accept*=".csv,text/csv"]').setInputFiles({
+    name: 'short.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('minute,indoor,outdoor,heat\n0,20,5,0\n60,19.6,5,0\n120,19.3,5,0'),
+  });
+  await expect(house.getByRole('status')).toContainText('Not enough data');
+  await expect(house.getByRole('button', { name: 'Fit to a log of the room' })).toBeVisible();
+  await house
+    .locator('input[accept*=".epw"]')
+    .setInputFiles({ name: 'w.csv', mimeType: 'text/csv', buffer: Buffer.from('a,b\n1,2') });
+  await expect(house.getByRole('status')).toContainText('w.csv, line 1: no column');
+});
+
+test('something outside owns the schedule: nothing is keyed in', async ({ page }) => {
+  await begun(page, 'Signal box five');
+  await page.getByRole('button', { name: 'Start a week' }).click();
+  await expect(held(page)).toBeVisible();
+  await page.getByRole('button', { name: /something else/ }).click();
+  await expect(held(page)).toHaveCount(0);
+  await expect(page.locator('aside, .reading-side').first()).toContainText('stays on hold');
+});
