@@ -1,6 +1,7 @@
 /** `augerset house …`: what weeks cost this house over a year, and what a log says of it. */
 import { type Command, InvalidArgumentError } from 'commander';
 import type { Job } from '../src/core/job/schema';
+import { cheaperWeek } from '../src/core/thermal/cheaper';
 import { fitHouse, readHouseLog } from '../src/core/thermal/fit';
 import { jobHouse } from '../src/core/thermal/job-house';
 import { readWeather } from '../src/core/thermal/weather';
@@ -19,6 +20,13 @@ const collect = (value: string, all: string[]): string[] => {
   return [...all, value];
 };
 
+async function weatherOf(file: string | undefined): Promise<Float64Array | null> {
+  if (file === undefined) return null;
+  const read = readWeather(await readText(file));
+  if (!read.ok) throw new UsageError(`${file}: line ${read.line}: ${read.problem}`);
+  return read.hourly;
+}
+
 export function houseCommands(program: Command): void {
   const house = program.command('house').description('the house: what weeks cost in it, and what a log says of it');
   house
@@ -31,13 +39,7 @@ export function houseCommands(program: Command): void {
       const job = await readJob(file);
       const weeks = [weekOf(file, job)];
       for (const other of options.also) weeks.push(weekOf(other, await readJob(other)));
-      let hourly: Float64Array | null = null;
-      if (options.weather !== undefined) {
-        const read = readWeather(await readText(options.weather));
-        if (!read.ok) throw new UsageError(`${options.weather}: line ${read.line}: ${read.problem}`);
-        hourly = read.hourly;
-      }
-      const year = houseYear(job, weeks, hourly);
+      const year = houseYear(job, weeks, await weatherOf(options.weather));
       let part = year.next();
       while (!part.done) part = year.next();
       const { assumed } = jobHouse(job);
@@ -58,5 +60,18 @@ export function houseCommands(program: Command): void {
       const read = readHouseLog(await readText(log), form.heatWatts);
       if (!read.ok) throw new UsageError(`${log}: line ${read.line}: ${read.problem}`);
       print(fitHouse(form, read.rows));
+    });
+  house
+    .command('optimise')
+    .description('print a cheaper week for the job’s house, no colder than what stands; null where there is none')
+    .argument('<job.json>')
+    .option('--weather <file>', 'EPW, or CSV with a column of outdoor temperature')
+    .action(async (file: string, options: { weather?: string }) => {
+      const job = await readJob(file);
+      weekOf(file, job);
+      const work = cheaperWeek(job, await weatherOf(options.weather));
+      let part = work.next();
+      while (!part.done) part = work.next();
+      print(part.value);
     });
 }

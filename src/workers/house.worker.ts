@@ -1,32 +1,40 @@
-/** A house's year off the page's thread: weeks compared and warm-up, progress part by part, left off when asked. */
+/** A house's year off the page's thread: weeks compared, warm-up, a cheaper week; progress part by part, left off when asked. */
 import * as Comlink from 'comlink';
-import type { HouseKept } from '../core/job/house-schema';
-import type { Family } from '../core/job/schema';
+import type { Job } from '../core/job/schema';
+import { type CheaperWeek, cheaperWeek } from '../core/thermal/cheaper';
 import { type HouseYear, houseYear, type WeekToCompare } from '../core/thermal/year';
 
 let stopped = false;
+
+/** Work that says how far it is, part by part; null when it was stopped. */
+async function goOn<T>(work: Generator<number, T>, progress: (share: number) => void): Promise<T | null> {
+  stopped = false;
+  for (let part = work.next(); ; part = work.next()) {
+    if (part.done) return part.value;
+    progress(part.value);
+    // A turn for the messages that wait: a stop among them.
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    if (stopped) return null;
+  }
+}
+
+type Progress = (share: number) => void;
 
 const api = {
   stop(): void {
     stopped = true;
   },
-  /** @returns null when it was stopped */
-  async run(
-    job: { family: Family; house?: HouseKept | undefined },
+  run: (
+    job: Pick<Job, 'family' | 'house'>,
     weeks: WeekToCompare[],
     weather: Float64Array | null,
-    progress: (share: number) => void,
-  ): Promise<HouseYear | null> {
-    stopped = false;
-    const year = houseYear(job, weeks, weather);
-    for (let part = year.next(); ; part = year.next()) {
-      if (part.done) return part.value;
-      progress(part.value);
-      // A turn for the messages that wait: a stop among them.
-      await new Promise((resolve) => setTimeout(resolve, 0));
-      if (stopped) return null;
-    }
-  },
+    progress: Progress,
+  ): Promise<HouseYear | null> => goOn(houseYear(job, weeks, weather), progress),
+  cheaper: (
+    job: Pick<Job, 'family' | 'house' | 'week'>,
+    weather: Float64Array | null,
+    progress: Progress,
+  ): Promise<CheaperWeek | null> => goOn(cheaperWeek(job, weather), progress),
 };
 
 export type HouseApi = typeof api;

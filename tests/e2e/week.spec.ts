@@ -132,3 +132,21 @@ test('something outside owns the schedule: nothing is keyed in', async ({ page }
   await expect(held(page)).toHaveCount(0);
   await expect(page.locator('aside, .reading-side').first()).toContainText('stays on hold');
 });
+
+test('a cheaper week is found under a night price, and taken', async ({ page }) => {
+  await begun(page, 'Signal box six');
+  await page.getByRole('button', { name: 'Start a week' }).click();
+  const house = page.getByRole('region', { name: 'What it costs here' });
+  await fill(page, 'Heated area, m²', '110');
+  await house.getByRole('button', { name: 'electricity', exact: true }).click();
+  await house.getByRole('button', { name: 'the floor', exact: true }).click();
+  await fill(page, 'Price of a kWh', '0.5');
+  await fill(page, 'Night price of a kWh', '0.1');
+  await house.getByRole('button', { name: 'Find a cheaper week' }).click();
+  await expect(house.locator('.week-offer')).toContainText(/a year less .* and no colder/);
+  const before = await page.locator('.week-event').count();
+  await house.getByRole('button', { name: 'Take it as the week' }).click();
+  await expect(house.locator('.week-offer')).toHaveCount(0);
+  expect(await page.locator('.week-event').count()).not.toBe(before);
+  await kept(page);
+});

@@ -60,8 +60,8 @@ const FLOOR_SHARE = 0.8;
 const GAINS = 4;
 
 export const AIR_NODE = 0;
-const MASS_NODE = 1;
-const EMITTER_NODE = 2;
+export const MASS_NODE = 1;
+export const EMITTER_NODE = 2;
 const GROUND_NODE = 3;
 /** Inputs in their order: outdoors, deep ground, heating, gains. */
 export const INPUTS = 4;

@@ -19,6 +19,8 @@ export interface HouseRun {
   steering: Steering;
   /** Wanted at each minute of the week, °C. */
   wanted: Float64Array;
+  /** What being short is judged by; the wanted itself without. */
+  comfort?: Float64Array;
   /** Outdoors, hour by hour; the run lasts as long. */
   hourly: Float64Array;
   /** Price of a paid kWh at each minute of the day, and of one of fuel where the equipment burns it. */
@@ -40,7 +42,7 @@ export interface HouseUse {
   cost: number;
   /** Of the heat, what the electric help gave. */
   auxShare: number;
-  /** Under the setpoint by more than half the band, K·h. */
+  /** Under the setpoint, or the comfort it is judged by, by more than half the band, K·h. */
   shortKelvinHours: number;
   meanAirCelsius: number;
   coldestCelsius: number;
@@ -92,6 +94,7 @@ interface Fixed {
   /** What a watt of heating adds to each node in a step. */
   perWatt: Float64Array;
   wanted: Float64Array;
+  comfort: Float64Array;
   price: Float64Array;
   trace: Float64Array;
   half: number;
@@ -114,7 +117,7 @@ function oneHour(
   paid: Float64Array,
   stageMinutes: Float64Array,
 ): void {
-  const { phi, perWatt, wanted, price, trace, half, stages } = fixed;
+  const { phi, perWatt, wanted, comfort, price, trace, half, stages } = fixed;
   const { minimumOnMinutes, minimumOffMinutes, stageKelvin, stageMinutes: stageWait, deadMinutes } = fixed.steering;
   // Four nodes written out: a loop over a matrix this small costs more than its sums.
   const f00 = n(phi, 0);
@@ -160,8 +163,9 @@ function oneHour(
   const base = heat[0] as number;
   for (let i = 0; i < 60; i++) {
     const gap = n(wanted, minute) - t0;
+    const lacks = n(comfort, minute) - t0;
+    if (lacks > half) short += lacks;
     if (gap > half) {
-      short += gap;
       if (on === 0 && since >= minimumOffMinutes) {
         on = 1;
         since = 0;
@@ -252,6 +256,7 @@ export function runHouse(run: HouseRun): HouseUse {
     phi: step.phi,
     perWatt: Float64Array.from({ length: NODES }, (_, i) => g(i, 2)),
     wanted,
+    comfort: run.comfort ?? wanted,
     price: run.price ?? NO_PRICE,
     trace: run.trace ?? NO_TRACE,
     half: steering.bandKelvin / 2,

@@ -4,12 +4,15 @@ import { kindOf } from '@core/family/field';
 /** What weeks cost this house over a year: a short form of it, weeks side by side with their doubt, and its warm-up. */
 import type { HouseKept } from '@core/job/house-schema';
 import { HouseKept as HouseSchema } from '@core/job/house-schema';
+import type { Job } from '@core/job/schema';
+import type { CheaperWeek } from '@core/thermal/cheaper';
 import { fitHouse, readHouseLog } from '@core/thermal/fit';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
 import { readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
-import { celsiusToFahrenheit, fixed } from '@core/units/units';
+import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { wantedByMinute, wantedOfSteps } from '@core/week/wanted';
+import { DAYS } from '@core/week/week';
 import Button from '@mui/material/Button';
 import * as Comlink from 'comlink';
 import dynamic from 'next/dynamic';
@@ -18,6 +21,7 @@ import { BarChart } from '../../ui/bar-chart';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { FileButton } from '../../ui/file-button';
+import { TimeField } from '../../ui/times';
 import type { HouseApi } from '../../workers/house.worker';
 import { useJob } from '../shell/job-context';
 
@@ -41,6 +45,9 @@ const CHOICES = [
   },
 ] as const;
 
+/** Hours that a cheaper tariff usually covers. */
+const USUAL_NIGHT = { from: 0, to: 420 };
+
 type Key = keyof HouseKept;
 const limits = (key: Key): { low: number; high: number } => {
   const kind = kindOf(HouseSchema, [key]);
@@ -50,6 +57,7 @@ const limits = (key: Key): { low: number; high: number } => {
 export function HousePanel(): ReactNode {
   const { job, derived, change, sealed } = useJob();
   const [year, setYear] = useState<HouseYear | null>(null);
+  const [offer, setOffer] = useState<CheaperWeek | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [said, setSaid] = useState('');
   const [weather, setWeather] = useState<{ name: string; hourly: Float64Array } | null>(null);
@@ -84,27 +92,40 @@ export function HousePanel(): ReactNode {
       ? [{ id: 'held-week', name: 'as the device holds it', wanted: wantedOfSteps(derived.shared.programme.days) }]
       : []),
   ];
-  const run = async (): Promise<void> => {
+  /** Something long in the worker: progress, a way to leave off, and what went wrong in words. */
+  const inWorker = async <T,>(work: (api: Comlink.Remote<HouseApi>) => Promise<T | null>): Promise<T | null> => {
     const worker = new Worker(new URL('../../workers/house.worker.ts', import.meta.url));
     const api = Comlink.wrap<HouseApi>(worker);
     stop.current = () => void api.stop();
     setSaid('');
     setProgress(0);
+    let result: T | null = null;
     try {
-      const result = await api.run(
-        { family: job.family, house: job.house },
-        weeks,
-        weather?.hourly ?? null,
-        Comlink.proxy(setProgress),
-      );
-      if (result) setYear(result);
-      else setSaid('Left off.');
+      result = await work(api);
+      if (!result) setSaid('Left off.');
     } catch (error) {
       setSaid(`It could not be worked out: ${error instanceof Error ? error.message : 'no reason given'}`);
     }
     stop.current = null;
     worker.terminate();
     setProgress(null);
+    return result;
+  };
+  const run = async (): Promise<void> => {
+    const found = await inWorker((api) =>
+      api.run({ family: job.family, house: job.house }, weeks, weather?.hourly ?? null, Comlink.proxy(setProgress)),
+    );
+    if (found) setYear(found);
+  };
+  const cheaper = async (): Promise<void> => {
+    const found = await inWorker((api) =>
+      api.cheaper(
+        { family: job.family, house: job.house, week: job.week },
+        weather?.hourly ?? null,
+        Comlink.proxy(setProgress),
+      ),
+    );
+    if (found) setOffer(found);
   };
   const fitTo = async (file: File): Promise<void> => {
     const read = readHouseLog(await file.text(), known.form.heatWatts);
@@ -132,6 +153,37 @@ export function HousePanel(): ReactNode {
         {figure('storeys', 'Storeys', 'plain', String(known.form.storeys))}
         {figure('heatWatts', 'The heating gives', 'power', `${fixed(known.form.heatWatts / 1000, 0)} kW`)}
         {figure('perKwh', 'Price of a kWh', 'plain', String(HOUSE_DEFAULTS.perKwh))}
+        <FigureField
+          label="Night price of a kWh"
+          quantity="plain"
+          units={job.units}
+          low={0}
+          high={100}
+          value={house.offPeak?.perKwh}
+          disabled={sealed}
+          {...(house.offPeak ? {} : { hint: 'none' })}
+          onTake={(perKwh) =>
+            put('Night price', {
+              offPeak: perKwh === undefined ? undefined : { ...(house.offPeak ?? USUAL_NIGHT), perKwh },
+            })
+          }
+        />
+        {house.offPeak ? (
+          <>
+            <TimeField
+              label="Night price from"
+              minute={house.offPeak.from}
+              disabled={sealed}
+              onTake={(from) => house.offPeak && put('Night price from', { offPeak: { ...house.offPeak, from } })}
+            />
+            <TimeField
+              label="Night price to"
+              minute={house.offPeak.to}
+              disabled={sealed}
+              onTake={(to) => house.offPeak && put('Night price to', { offPeak: { ...house.offPeak, to } })}
+            />
+          </>
+        ) : null}
         <TextField
           label="Currency"
           value={house.currency}
@@ -154,9 +206,12 @@ export function HousePanel(): ReactNode {
       ))}
       <div className="row">
         {progress === null ? (
-          <Button className="copper" onClick={() => void run()}>
-            Work out the year
-          </Button>
+          <>
+            <Button className="copper" onClick={() => void run()}>
+              Work out the year
+            </Button>
+            <Button onClick={() => void cheaper()}>Find a cheaper week</Button>
+          </>
         ) : (
           <>
             <progress max={1} value={progress} aria-label="The year" />
@@ -183,6 +238,18 @@ export function HousePanel(): ReactNode {
               : `Weather ${weather ? 'from the file' : 'from a seed with this mean'}; the spread is what is not known of the house. Nothing is sent anywhere.`)
           : `${fixed(progress * 100, 0)} %`}
       </p>
+      {offer ? (
+        <Offer
+          offer={offer}
+          currency={house.currency ?? ''}
+          sealed={sealed}
+          onTake={(week) => {
+            change('The cheaper week', (j) => ({ ...j, week: { ...j.week, ...week } }));
+            setOffer(null);
+            setYear(null);
+          }}
+        />
+      ) : null}
       {year ? <YearResult year={year} currency={house.currency ?? ''} t={t} us={us} /> : null}
     </section>
   );
@@ -278,5 +345,47 @@ function YearResult({
         </p>
       ) : null}
     </>
+  );
+}
+
+interface OfferProps {
+  offer: CheaperWeek;
+  currency: string;
+  sealed: boolean;
+  onTake: (week: Job['week']) => void;
+}
+
+/** What was found: how much cheaper, and no colder; or that what stands is the best there is. */
+function Offer({ offer, currency, sealed, onTake }: OfferProps): ReactNode {
+  const { week, before, after } = offer;
+  const money = (v: number): string => `${fixed(v, 0)} ${currency}`.trim();
+  if (!week)
+    return (
+      <p className="week-offer">
+        <b>What stands is the cheapest found:</b> {offer.tried} other {offer.tried === 1 ? 'week was' : 'weeks were'}{' '}
+        tried in this house over a year, none cheaper and as warm.
+      </p>
+    );
+  return (
+    <div className="week-offer">
+      <p>
+        <b>
+          {money(before.cost - after.cost)} a year less ({fixed((1 - after.cost / before.cost) * 100, 1)} %)
+        </b>{' '}
+        and no colder: {fixed(after.shortKelvinHours, 0)} in place of {fixed(before.shortKelvinHours, 0)} K·h under the
+        week as wished.
+      </p>
+      <ul>
+        {(week.days ?? []).map((events, d) => (
+          <li key={DAYS[d]}>
+            {DAYS[d]?.slice(0, 3)}:{' '}
+            {events.map((e) => `${clock(e.minute)} ${week.profiles[e.profile]?.name ?? ''}`).join(', ')}
+          </li>
+        ))}
+      </ul>
+      <Button disabled={sealed} onClick={() => onTake(week)}>
+        Take it as the week
+      </Button>
+    </div>
   );
 }
