@@ -21,6 +21,7 @@ import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/thermal/weather';
 import { wantedByMinute } from '../src/core/week/wanted';
 import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';
+import { benchHouse } from './house';
 import { eightZones, fiveWire, threeZones } from './jobs';
 import { benchList } from './list';
 import { benchPages } from './pages';
@@ -104,7 +105,7 @@ interface Twin {
 
 const compiler = spawnSync('cc', ['--version']).status === 0 ? 'cc' : null;
 if (compiler)
-  for (const twin of ['state-solve', 'floor-year'])
+  for (const twin of ['state-solve', 'floor-year', 'house-year'])
     execFileSync(compiler, ['-O2', '-o', `${build}/${twin}`, `bench/${twin}.c`, '-lm']);
 
 function stateSolve(name: string, netlist: Netlist, controls: readonly string[]): string[] {
@@ -249,6 +250,7 @@ out.push(
   '| --- | --- | --- | --- | --- |',
   floorYear(),
 );
+out.push(...benchHouse(build, compiler && `${build}/house-year`));
 const list = await benchList();
 const papers = await benchPapers();
 const ms = (v: number): string => `${v.toFixed(0)} ms`;

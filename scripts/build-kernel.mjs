@@ -12,6 +12,12 @@ const kernels = [
     pages: '1',
   },
   { source: 'src/core/floor/wasm/run.as', target: 'src/core/floor/wasm/run.data.ts', name: 'FLOOR_WASM', pages: '3' },
+  {
+    source: 'src/core/thermal/wasm/hour.as',
+    target: 'src/core/thermal/wasm/hour.data.ts',
+    name: 'HOUR_WASM',
+    pages: '3',
+  },
 ];
 
 async function compile(source, pages) {
@@ -22,6 +28,8 @@ async function compile(source, pages) {
       '-O3',
       '--runtime',
       'stub',
+      '--enable',
+      'simd',
       '--importMemory',
       '--noExportMemory',
       '--noAssert',

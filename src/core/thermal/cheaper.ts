@@ -101,7 +101,8 @@ function planFor(known: JobHouse, wanted: Float64Array, day: readonly number[], 
     return most;
   });
   const lowest = Math.floor(Math.min(...wished) / SETPOINT_STEP) * SETPOINT_STEP;
-  const highest = Math.max(...wished) + over;
+  // A week of one setpoint still has two to choose between.
+  const highest = Math.max(Math.max(...wished) + over, lowest + SETPOINT_STEP);
   const outdoor = wished.map((_, s) => day[Math.floor((s * SLOT_MINUTES) / 60) % 24] ?? 5);
   const heat = wished.map((_, s) =>
     heatAt(known.equipment, outdoor[s] ?? 5, known.price[(s * SLOT_MINUTES) % 1440] ?? 0),

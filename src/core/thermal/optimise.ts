@@ -60,80 +60,128 @@ export interface SlotResult {
   cost: number;
 }
 
+/** What is the same in every slot of a period. */
+interface Constants {
+  decay: number;
+  perWatt: number;
+  massDecay: number;
+  hours: number;
+}
+
+function constantsOf({ house: h, slotSeconds: dt }: PlanInput): Constants {
+  const k = h.airToOut + h.airToMass;
+  const decay = Math.exp((-k * dt) / h.airCapacity);
+  return {
+    decay,
+    perWatt: (1 - decay) / k,
+    massDecay: Math.exp((-(h.airToMass + h.massToOut) * dt) / h.massCapacity),
+    hours: dt / 3600,
+  };
+}
+
+/** Air, mass and cost of one slot, into an array: called millions of times. */
+function slotInto(
+  out: Float64Array,
+  input: PlanInput,
+  c: Constants,
+  slot: number,
+  airBefore: number,
+  mass: number,
+  setpoint: number,
+): void {
+  const h = input.house;
+  const outdoor = input.outdoor[slot] as number;
+  const floating = (h.airToOut * outdoor + h.airToMass * mass + h.gainsWatts) / (h.airToOut + h.airToMass);
+  const free = floating + (airBefore - floating) * c.decay;
+  const wanted = setpoint > free ? (setpoint - free) / c.perWatt : 0;
+  const most = input.mostWatts[slot] as number;
+  const watts = wanted < most ? wanted : most;
+  const air = free + watts * c.perWatt;
+  const rest = ((h.airToMass * (airBefore + air)) / 2 + h.massToOut * outdoor) / (h.airToMass + h.massToOut);
+  const lacks = (input.wished[slot] as number) - air;
+  out[0] = air;
+  out[1] = rest + (mass - rest) * c.massDecay;
+  out[2] =
+    ((watts * c.hours) / 1000) * (input.heatPrice[slot] as number) +
+    (lacks > 0 ? lacks * c.hours * input.shortPrice : 0);
+}
+
 /**
  * One slot: the air is brought to the setpoint as far as the heat reaches, or floats above it; the mass follows the
  * air's mean by its own exponential.
  */
 export function slotOf(input: PlanInput, slot: number, airBefore: number, mass: number, setpoint: number): SlotResult {
-  const { house: h, slotSeconds: dt } = input;
-  const out = input.outdoor[slot] ?? 0;
-  const k = h.airToOut + h.airToMass;
-  const floating = (h.airToOut * out + h.airToMass * mass + h.gainsWatts) / k;
-  const decay = Math.exp((-k * dt) / h.airCapacity);
-  const free = floating + (airBefore - floating) * decay;
-  const perWatt = (1 - decay) / k;
-  const wanted = setpoint > free ? (setpoint - free) / perWatt : 0;
-  const watts = Math.min(input.mostWatts[slot] ?? 0, wanted);
-  const air = free + watts * perWatt;
-  const mean = (airBefore + air) / 2;
-  const massRate = h.airToMass + h.massToOut;
-  const rest = (h.airToMass * mean + h.massToOut * out) / massRate;
-  const next = rest + (mass - rest) * Math.exp((-massRate * dt) / h.massCapacity);
-  const hours = dt / 3600;
-  const short = Math.max(0, (input.wished[slot] ?? 0) - air) * hours;
-  return { air, mass: next, cost: ((watts * hours) / 1000) * (input.heatPrice[slot] ?? 0) + short * input.shortPrice };
+  const out = new Float64Array(3);
+  slotInto(out, input, constantsOf(input), slot, airBefore, mass, setpoint);
+  return { air: out[0] ?? 0, mass: out[1] ?? 0, cost: out[2] ?? 0 };
+}
+
+/** Value of a state, linear between grid points; beyond the edge as at it. Two levels of each at least. */
+function between(value: Float64Array, airs: number, masses: number, a: number, m: number): number {
+  const x = a < 0 ? 0 : a > airs - 1 ? airs - 1 : a;
+  const y = m < 0 ? 0 : m > masses - 1 ? masses - 1 : m;
+  const i = Math.min(airs - 2, x | 0);
+  const j = Math.min(masses - 2, y | 0);
+  const at = i * masses + j;
+  const fx = x - i;
+  const fy = y - j;
+  const low = (1 - fy) * (value[at] as number) + fy * (value[at + 1] as number);
+  const high = (1 - fy) * (value[at + masses] as number) + fy * (value[at + masses + 1] as number);
+  return (1 - fx) * low + fx * high;
+}
+
+/** One slot back: the least of each state, and the choice that gives it. */
+function slotBack(input: PlanInput, c: Constants, s: number, value: Float64Array, choice: Uint8Array): Float64Array {
+  const { setpoints, massLevels, massFrom, massStep } = input;
+  const airs = setpoints.length;
+  const low = setpoints[0] as number;
+  const step = (setpoints[1] as number) - low;
+  const before = new Float64Array(airs * massLevels);
+  const r = new Float64Array(3);
+  for (let a = 0; a < airs; a++)
+    for (let m = 0; m < massLevels; m++) {
+      let least = Number.POSITIVE_INFINITY;
+      let pick = 0;
+      for (let k = 0; k < airs; k++) {
+        slotInto(r, input, c, s, setpoints[a] as number, massFrom + m * massStep, setpoints[k] as number);
+        const next = between(
+          value,
+          airs,
+          massLevels,
+          ((r[0] as number) - low) / step,
+          ((r[1] as number) - massFrom) / massStep,
+        );
+        const total = (r[2] as number) + next;
+        if (total < least - 1e-12) {
+          least = total;
+          pick = k;
+        }
+      }
+      before[a * massLevels + m] = least;
+      choice[a * massLevels + m] = pick;
+    }
+  return before;
 }
 
 /**
  * The cheapest setpoints of a period that follows itself, by value over a grid of (air as left, mass). Two rounds: the
- * second begins from where the first says the period is worth.
+ * second begins from where the first says the period is worth. Throws a RangeError for fewer than two setpoints or
+ * levels.
  */
 export function planSlots(input: PlanInput): { setpoints: number[]; cost: number } {
-  const { setpoints, massLevels, massFrom, massStep } = input;
-  const slots = input.wished.length;
-  const airs = setpoints.length;
-  const states = airs * massLevels;
-  const low = setpoints[0] ?? 0;
-  const step = airs > 1 ? (setpoints[1] ?? 1) - low : 1;
-  let value = new Float64Array(states);
+  const { setpoints, massLevels } = input;
+  if (setpoints.length < 2 || massLevels < 2) throw new RangeError('a plan chooses between two setpoints at least');
+  const c = constantsOf(input);
+  let value: Float64Array = new Float64Array(setpoints.length * massLevels);
   const best: Uint8Array[] = [];
   for (let round = 0; round < 2; round++)
-    for (let s = slots - 1; s >= 0; s--) {
-      const before = new Float64Array(states);
-      const choice = new Uint8Array(states);
-      for (let a = 0; a < airs; a++)
-        for (let m = 0; m < massLevels; m++) {
-          let least = Number.POSITIVE_INFINITY;
-          let pick = 0;
-          for (let c = 0; c < airs; c++) {
-            const r = slotOf(input, s, setpoints[a] ?? 0, massFrom + m * massStep, setpoints[c] ?? 0);
-            const total =
-              r.cost + between(value, airs, massLevels, (r.air - low) / step, (r.mass - massFrom) / massStep);
-            if (total < least - 1e-12) {
-              least = total;
-              pick = c;
-            }
-          }
-          before[a * massLevels + m] = least;
-          choice[a * massLevels + m] = pick;
-        }
-      value = before;
+    for (let s = input.wished.length - 1; s >= 0; s--) {
+      const choice = new Uint8Array(setpoints.length * massLevels);
+      value = slotBack(input, c, s, value, choice);
       best[s] = choice;
     }
-  return follow(input, best, low, step);
-}
-
-/** Value between grid points, linear both ways; beyond the edge as at it. */
-function between(value: Float64Array, airs: number, masses: number, a: number, m: number): number {
-  const x = Math.min(airs - 1, Math.max(0, a));
-  const y = Math.min(masses - 1, Math.max(0, m));
-  const i = Math.min(Math.max(0, airs - 2), Math.floor(x));
-  const j = Math.min(Math.max(0, masses - 2), Math.floor(y));
-  const fx = x - i;
-  const fy = y - j;
-  const at = (p: number, q: number): number =>
-    value[Math.min(airs - 1, p) * masses + Math.min(masses - 1, q)] as number;
-  return (1 - fx) * ((1 - fy) * at(i, j) + fy * at(i, j + 1)) + fx * ((1 - fy) * at(i + 1, j) + fy * at(i + 1, j + 1));
+  const low = setpoints[0] ?? 0;
+  return follow(input, best, low, (setpoints[1] ?? low + 1) - low);
 }
 
 /** The policy followed through the period twice: the first time settles the house, the second is the plan. */

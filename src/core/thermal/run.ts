@@ -5,6 +5,7 @@
 
 import { MINUTES_OF_WEEK } from '../week/wanted';
 import { capacityAt, copAt, type Equipment, type Steering, sortedPoints } from './equipment';
+import { compiledHour, MOST_STAGES } from './hour-wasm';
 import { AIR_NODE, type House, INPUTS } from './house';
 import { settledAt, stepOf, storedJoules } from './network';
 
@@ -31,6 +32,8 @@ export interface HouseRun {
   startCelsius?: number;
   /** Air temperature after each minute, as far as it reaches. */
   trace?: Float64Array;
+  /** The plain way even where the compiled one would do. */
+  plain?: boolean;
 }
 
 export interface HouseUse {
@@ -102,8 +105,6 @@ interface Fixed {
   steering: Steering;
 }
 
-const n = (a: Float64Array, i: number): number => a[i] as number;
-
 /**
  * Sixty minutes at one outdoor temperature.
  * @param drift what outdoors, ground and gains add to each node in a step
@@ -120,57 +121,57 @@ function oneHour(
   const { phi, perWatt, wanted, comfort, price, trace, half, stages } = fixed;
   const { minimumOnMinutes, minimumOffMinutes, stageKelvin, stageMinutes: stageWait, deadMinutes } = fixed.steering;
   // Four nodes written out: a loop over a matrix this small costs more than its sums.
-  const f00 = n(phi, 0);
-  const f01 = n(phi, 1);
-  const f02 = n(phi, 2);
-  const f03 = n(phi, 3);
-  const f10 = n(phi, 4);
-  const f11 = n(phi, 5);
-  const f12 = n(phi, 6);
-  const f13 = n(phi, 7);
-  const f20 = n(phi, 8);
-  const f21 = n(phi, 9);
-  const f22 = n(phi, 10);
-  const f23 = n(phi, 11);
-  const f30 = n(phi, 12);
-  const f31 = n(phi, 13);
-  const f32 = n(phi, 14);
-  const f33 = n(phi, 15);
-  const q0 = n(perWatt, 0);
-  const q1 = n(perWatt, 1);
-  const q2 = n(perWatt, 2);
-  const q3 = n(perWatt, 3);
-  const d0 = n(drift, 0);
-  const d1 = n(drift, 1);
-  const d2 = n(drift, 2);
-  const d3 = n(drift, 3);
-  let t0 = n(x, T0);
-  let t1 = n(x, 1);
-  let t2 = n(x, 2);
-  let t3 = n(x, 3);
-  let s0 = n(x, SUM0);
-  let s1 = n(x, SUM0 + 1);
-  let s2 = n(x, SUM0 + 2);
-  let s3 = n(x, SUM0 + 3);
-  let on = n(x, ON) | 0;
-  let since = n(x, SINCE);
-  let under = n(x, UNDER);
-  let short = n(x, SHORT);
-  let air = n(x, AIR_SUM);
-  let coldest = n(x, COLDEST);
-  let minute = n(x, MINUTE) | 0;
-  const done = n(x, DONE) | 0;
+  const f00 = phi[0] as number;
+  const f01 = phi[1] as number;
+  const f02 = phi[2] as number;
+  const f03 = phi[3] as number;
+  const f10 = phi[4] as number;
+  const f11 = phi[5] as number;
+  const f12 = phi[6] as number;
+  const f13 = phi[7] as number;
+  const f20 = phi[8] as number;
+  const f21 = phi[9] as number;
+  const f22 = phi[10] as number;
+  const f23 = phi[11] as number;
+  const f30 = phi[12] as number;
+  const f31 = phi[13] as number;
+  const f32 = phi[14] as number;
+  const f33 = phi[15] as number;
+  const q0 = perWatt[0] as number;
+  const q1 = perWatt[1] as number;
+  const q2 = perWatt[2] as number;
+  const q3 = perWatt[3] as number;
+  const d0 = drift[0] as number;
+  const d1 = drift[1] as number;
+  const d2 = drift[2] as number;
+  const d3 = drift[3] as number;
+  let t0 = x[T0] as number;
+  let t1 = x[1] as number;
+  let t2 = x[2] as number;
+  let t3 = x[3] as number;
+  let s0 = x[SUM0] as number;
+  let s1 = x[SUM0 + 1] as number;
+  let s2 = x[SUM0 + 2] as number;
+  let s3 = x[SUM0 + 3] as number;
+  let on = (x[ON] as number) | 0;
+  let since = x[SINCE] as number;
+  let under = x[UNDER] as number;
+  let short = x[SHORT] as number;
+  let air = x[AIR_SUM] as number;
+  let coldest = x[COLDEST] as number;
+  let minute = (x[MINUTE] as number) | 0;
+  const done = (x[DONE] as number) | 0;
   const base = heat[0] as number;
   for (let i = 0; i < 60; i++) {
-    const gap = n(wanted, minute) - t0;
-    const lacks = n(comfort, minute) - t0;
+    const gap = (wanted[minute] as number) - t0;
+    const lacks = (comfort[minute] as number) - t0;
     if (lacks > half) short += lacks;
     if (gap > half) {
       if (on === 0 && since >= minimumOffMinutes) {
         on = 1;
         since = 0;
         under = 0;
-        x[STARTS] = n(x, STARTS) + 1;
+        x[STARTS] = (x[STARTS] as number) + 1;
       }
     } else if (gap < -half && on > 0 && since >= minimumOnMinutes) {
       on = 0;
@@ -187,14 +188,14 @@ function oneHour(
         on++;
         under = 0;
       } else if (on > 1 && gap < half) on--;
-      stageMinutes[on - 1] = n(stageMinutes, on - 1) + 1;
+      stageMinutes[on - 1] = (stageMinutes[on - 1] as number) + 1;
       if (since >= deadMinutes) {
-        q = n(heat, on - 1);
-        x[HEAT] = n(x, HEAT) + q;
-        if (on > 1) x[AUX] = n(x, AUX) + q - base;
-        const watts = n(paid, on - 1);
-        x[PAID] = n(x, PAID) + watts;
-        x[COST] = n(x, COST) + watts * n(price, minute % 1440);
+        q = heat[on - 1] as number;
+        x[HEAT] = (x[HEAT] as number) + q;
+        if (on > 1) x[AUX] = (x[AUX] as number) + q - base;
+        const watts = paid[on - 1] as number;
+        x[PAID] = (x[PAID] as number) + watts;
+        x[COST] = (x[COST] as number) + watts * (price[minute % 1440] as number);
       }
     }
     since++;
@@ -241,16 +242,19 @@ export function runHouse(run: HouseRun): HouseUse {
   const g = (node: number, input: number): number => at(step.gamma, node * INPUTS + input);
   const from = (run.from ?? 0) % MINUTES_OF_WEEK;
   const state = beginning(house, run.startCelsius ?? wanted[from] ?? 20, hourly[0] ?? 0);
-  const x = new Float64Array(CARRIED);
+  const stages = equipment.kind === 'stages' ? equipment.watts.length : 2;
+  // The compiled hour keeps no trace and has places for so many stages: what it does not hold goes the plain way.
+  const fast = run.trace || run.plain || stages > MOST_STAGES ? null : compiledHour();
+  const x = fast?.x ?? new Float64Array(CARRIED);
+  x.fill(0);
   x.set(state);
   x[SINCE] = 1e6;
   x[COLDEST] = Number.POSITIVE_INFINITY;
   x[MINUTE] = from;
-  const stages = equipment.kind === 'stages' ? equipment.watts.length : 2;
-  const stageMinutes = new Float64Array(stages);
-  const heat = new Float64Array(stages);
-  const paid = new Float64Array(stages);
-  const drift = new Float64Array(NODES);
+  const stageMinutes = fast?.stageMinutes.fill(0) ?? new Float64Array(stages);
+  const heat = fast?.heat ?? new Float64Array(stages);
+  const paid = fast?.paid ?? new Float64Array(stages);
+  const drift = fast?.drift ?? new Float64Array(NODES);
   const { gainsWatts: gains, groundCelsius: ground } = house;
   const fixed: Fixed = {
     phi: step.phi,
@@ -263,11 +267,28 @@ export function runHouse(run: HouseRun): HouseUse {
     stages,
     steering,
   };
+  if (fast) {
+    fast.phi.set(fixed.phi);
+    fast.perWatt.set(fixed.perWatt);
+    fast.price.set(fixed.price);
+    fast.wanted.set(wanted);
+    fast.comfort.set(fixed.comfort);
+    const { minimumOnMinutes, minimumOffMinutes, stageKelvin, stageMinutes: wait, deadMinutes } = steering;
+    fast.real.set([fixed.half, minimumOnMinutes, minimumOffMinutes, stageKelvin, wait, deadMinutes]);
+  }
+  // Stages give the same at any temperature; what does not change with the hour is worked out once.
+  const varies = equipment.kind === 'heat-pump';
+  powersAt(equipment, hourly[0] ?? 0, heat, paid);
+  const column = (of: (node: number) => number): Float64Array => Float64Array.from({ length: NODES }, (_, i) => of(i));
+  const outdoors = column((i) => g(i, 0));
+  const toGround = column((i) => g(i, 1) * ground);
+  const toGains = column((i) => g(i, 3) * gains);
   let outdoorSum = 0;
   for (const outdoor of hourly) {
-    powersAt(equipment, outdoor, heat, paid);
-    for (let i = 0; i < NODES; i++) drift[i] = g(i, 0) * outdoor + g(i, 1) * ground + g(i, 3) * gains;
-    oneHour(x, fixed, drift, heat, paid, stageMinutes);
+    if (varies) powersAt(equipment, outdoor, heat, paid);
+    for (let i = 0; i < NODES; i++) drift[i] = at(outdoors, i) * outdoor + at(toGround, i) + at(toGains, i);
+    if (fast) fast.hour(stages);
+    else oneHour(x, fixed, drift, heat, paid, stageMinutes);
     outdoorSum += 60 * outdoor;
   }
   const done = at(x, DONE);
@@ -285,7 +306,7 @@ export function runHouse(run: HouseRun): HouseUse {
   const gained = heatJoules + gains * done * STEP_SECONDS;
   const rise = storedJoules(house.network, end) - storedJoules(house.network, state);
   return {
-    stageMinutes: Array.from(stageMinutes),
+    stageMinutes: Array.from(stageMinutes.subarray(0, stages)),
     starts: at(x, STARTS),
     heatKilowattHours: heatJoules / 3.6e6,
     paidKilowattHours: (at(x, PAID) * STEP_SECONDS) / 3.6e6,

@@ -145,6 +145,24 @@ describe('a run', () => {
     );
   });
 
+  it('compiled and plain give the same bits', () => {
+    const wanted = Float64Array.from({ length: MINUTES_OF_WEEK }, (_, i) =>
+      i % 1440 > 400 && i % 1440 < 1300 ? 21 : 16,
+    );
+    for (const equipment of [furnace, pump]) {
+      const input = {
+        house: houseOf({ ...FORM_DEFAULTS, emitter: 'floor' }),
+        equipment,
+        steering: USUAL_STEERING,
+        wanted,
+        hourly: syntheticYear(9).subarray(0, 24 * 90),
+        price: Float64Array.from({ length: 1440 }, (_, m) => (m < 400 ? 0.1 : 0.31)),
+        from: 777,
+      };
+      expect(runHouse(input)).toEqual(runHouse({ ...input, plain: true }));
+    }
+  });
+
   it('two halves of a run are the whole of it: no step is lost between', () => {
     const house = houseOf(FORM_DEFAULTS);
     const step = stepOf(house.network, 60);
