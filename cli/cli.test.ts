@@ -155,4 +155,41 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(code).toBe(2);
     for (const path of ['boiler.plant', 'boiler.cylinder.litres', 'boiler.wires.w.a']) expect(err).toContain(path);
   });
+
+  it('fits a week said in words, writes it as a calendar and takes it back the same', () => {
+    const words = 'up 6:30, out 8:30, back 17, bed 22:30; Wed out till 13';
+    const job = write('t24.json', JSON.stringify({ format: 'augerset.job', version: 2, device: 't24-five' }));
+    const fit = run('week', 'fit', job, '--say', words);
+    const said = JSON.parse(fit.out) as { lostKelvinHours: number; entries: { keyIn: string }[] };
+    expect(said.lostKelvinHours).toBeCloseTo(24, 6);
+    expect(said.entries[0]?.keyIn).toBe('Mon to Fri, Dawn: 06:30 heat 20.0 °C, cool 24.5 °C');
+    const calendar = run('week', 'calendar', job, '--say', words, '--zone', 'Europe/Dublin');
+    const taken = run('week', 'take', job, write('w.ics', calendar.out));
+    const back = JSON.parse(taken.out) as { week: { days: unknown[] } };
+    expect(back.week.days).toEqual((JSON.parse(fit.out) as { week: { days: unknown[] } }).week.days);
+    const bad = run('week', 'fit', job, '--say', 'up 6:30, owt 8');
+    expect([bad.code, bad.err]).toEqual([2, expect.stringContaining('at 10, “owt”')]);
+    expect(run('week', 'fit', job).err).toContain('there is no week in it');
+    expect(run('week', 'take', job, write('x.ics', 'hello')).err).toContain('line 1');
+  });
+
+  it('compares weeks in a house, fits a log and finds a cheaper week', () => {
+    const job = 'demo/examples/findings/week.loses.json';
+    const year = JSON.parse(run('house', 'compare', job, '--also', 'demo/examples/findings/week.outside.json').out) as {
+      compared: { cost: number; imbalance: number; saved: unknown }[];
+      assumed: string[];
+    };
+    expect(year.compared).toHaveLength(3);
+    for (const c of year.compared) expect(c.imbalance).toBeLessThan(1e-6);
+    expect(year.assumed).toContain('areaSquareMetres');
+    const log = write('log.csv', 'minute,indoor,outdoor,heat\n0,20,5,0\n60,19.4,5,0\n');
+    expect(JSON.parse(run('house', 'fit', job, log).out)).toMatchObject({ enough: false, rows: 2 });
+    expect(run('house', 'fit', job, write('bad.csv', 'a,b\n1,2')).err).toContain('line 1');
+    const cheaper = JSON.parse(run('house', 'optimise', job).out) as {
+      before: { cost: number };
+      after: { cost: number };
+    };
+    expect(cheaper.after.cost).toBeLessThanOrEqual(cheaper.before.cost);
+    expect(run('house', 'compare', job, '--weather', log).err).toContain('less than a day');
+  });
 });

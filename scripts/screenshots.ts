@@ -19,7 +19,22 @@ const shots: Shot[] = [
   { name: 'decide', path: '/jobs/demo-netloft/decide' },
   { name: 'power-up', path: '/jobs/demo-ferry/power-up' },
   { name: 'set-up', path: '/jobs/demo-station/set-up' },
-  { name: 'week', path: '/jobs/demo-flat/week' },
+  {
+    name: 'week',
+    path: '/jobs/demo-ferry/week',
+    act: async (page) => {
+      await page.getByRole('region', { name: 'Programme to key in' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'house',
+    path: '/jobs/demo-cottage/week',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Work out the year' }).click();
+      await page.locator('.week-answer').waitFor();
+      await page.locator('.week-answer').evaluate((e) => e.scrollIntoView({ block: 'start' }));
+    },
+  },
   {
     name: 'proof',
     path: '/jobs/demo-hall/proof',
@@ -30,20 +45,20 @@ const shots: Shot[] = [
   { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
   { name: 'heaters', path: '/jobs/demo-sail-loft/survey' },
   {
-    name: 'weather',
-    path: '/jobs/demo-tower/set-up',
-    act: async (page) => {
-      await page.locator('.line-chart canvas').last().scrollIntoViewIfNeeded();
-    },
-  },
-  {
     name: 'wiring-centre',
     path: '/jobs/demo-parsonage/decide',
     act: async (page) => {
       await page.getByRole('button', { name: 'both', exact: true }).click();
     },
   },
-  { name: 'cylinder', path: '/jobs/demo-parsonage/week', dark: true },
+  {
+    name: 'cylinder',
+    path: '/jobs/demo-parsonage/week',
+    dark: true,
+    act: async (page) => {
+      await page.locator('.line-chart canvas').first().scrollIntoViewIfNeeded();
+    },
+  },
   { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
   { name: 'plant', path: '/jobs/demo-parsonage/survey' },
   { name: 'millivolt', path: '/jobs/demo-hearth/decide', dark: true },

@@ -55,6 +55,30 @@ test('a job by thumb from empty survey to seal', async ({ page, request }) => {
   expect((await request.get(`/api/jobs/${id}/handover`)).status()).toBe(200);
 });
 
+test('a week said by thumb, an event moved, an entry keyed in, a sensor counted', async ({ page }) => {
+  await newJob(page);
+  await page.getByRole('button', { name: /K-2 battery/ }).tap();
+  await fill(page, 'Site', 'Light ship');
+  await goTo(page, 'Week');
+  await page.getByLabel('Say the week').fill('up 6, out 8, back 12, out 13, back 17, bed 22; weekend in');
+  await expect(page.locator('.spoken-says')).toContainText('06:00 In, 08:00 Out, 12:00 In');
+  await page.getByRole('button', { name: 'Take it' }).tap();
+  const held = page.getByRole('region', { name: 'Programme to key in' });
+  await expect(held).toContainText('K·h a week off what is wished');
+  const first = held.getByRole('button').first();
+  await first.tap();
+  await expect(first).toHaveAttribute('aria-pressed', 'true');
+  const sensors = page.getByRole('region', { name: 'Sensors' });
+  await sensors.getByRole('button', { name: 'Add the device’s own' }).tap();
+  await sensors.getByRole('button', { name: 'Device does not count in Night' }).tap();
+  await expect(sensors.getByRole('button', { name: 'Device counts in Night' })).toBeVisible();
+  await kept(page);
+  await page.reload();
+  await expect(sensors.getByRole('button', { name: 'Device counts in Night' })).toBeVisible();
+  const width = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(width).toBeLessThanOrEqual(390);
+});
+
 /** The page is no wider than the phone; drawings that are scroll by themselves. */
 async function offTheSide(page: Page, path: string): Promise<void> {
   await page.goto(path);

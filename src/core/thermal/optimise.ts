@@ -95,7 +95,7 @@ function slotInto(
   const free = floating + (airBefore - floating) * c.decay;
   const wanted = setpoint > free ? (setpoint - free) / c.perWatt : 0;
   const most = input.mostWatts[slot] as number;
-  const watts = wanted < most ? wanted : most;
+  const watts = Math.min(wanted, most);
   const air = free + watts * c.perWatt;
   const rest = ((h.airToMass * (airBefore + air)) / 2 + h.massToOut * outdoor) / (h.airToMass + h.massToOut);
   const lacks = (input.wished[slot] as number) - air;
