@@ -26,6 +26,11 @@ const theme = createTheme({
           '&.primary': { background: 'var(--ink)', color: 'var(--paper)' },
           '&.primary:hover': { background: 'var(--ink-soft)' },
           '&.copper': { background: 'var(--copper)', borderColor: 'var(--copper)', color: 'var(--on-copper)' },
+          '&.copper.Mui-disabled, &.primary.Mui-disabled': {
+            color: 'var(--ink-soft)',
+            borderColor: 'var(--line)',
+            background: 'transparent',
+          },
           '&[aria-pressed="true"]': { background: 'var(--ink)', color: 'var(--paper)' },
         },
       },

@@ -51,10 +51,14 @@ function measure(id: StopId, job: BoilerJob, b: BoilerDerived): Measure | null {
       return {
         done: heating + (demand || job.survey.windows !== undefined ? 1 : 0),
         of: 2,
-        says: [
-          heating ? 'heating made' : 'heating not made',
-          ...(demand ? [] : [job.survey.windows ? 'windows made' : 'no windows']),
-        ].join(', '),
+        says:
+          heating === 0 && !demand && !job.survey.windows
+            ? 'not made'
+            : heating === 0
+              ? 'no heating week'
+              : demand || job.survey.windows
+                ? 'made'
+                : 'no windows',
       };
     }
     default:
