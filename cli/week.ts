@@ -3,7 +3,8 @@ import type { Command } from 'commander';
 import { derive } from '../src/core/derive';
 import type { Job } from '../src/core/job/schema';
 import { exportText } from '../src/core/record/share';
-import { weekFromCalendar, weekToCalendar } from '../src/core/week/calendar';
+import { isCalendar, weekFromCalendar, weekToCalendar } from '../src/core/week/calendar';
+import { weekFromCsv, weekToCsv } from '../src/core/week/csv';
 import { entryText } from '../src/core/week/programme';
 import { parseSpoken } from '../src/core/week/spoken';
 import { print, readJob, readText } from './io';
@@ -66,13 +67,24 @@ export function weekCommands(program: Command): void {
       }
     });
   week
-    .command('take')
-    .description('print the job with the week of an iCalendar file')
+    .command('csv')
+    .description('print the week as CSV, in the job’s own degrees')
     .argument('<job.json>')
-    .argument('<week.ics>')
+    .option('--say <words>', 'a week in words')
+    .action(async (file: string, options: { say?: string }) => {
+      const job = said(await readJob(file), options.say);
+      if (!job.week.days) throw new UsageError(`${file}: there is no week in it: say one with --say`);
+      print(weekToCsv(job.week, job.units));
+    });
+  week
+    .command('take')
+    .description('print the job with the week of an iCalendar or CSV file')
+    .argument('<job.json>')
+    .argument('<week.ics|week.csv>')
     .action(async (file: string, calendar: string) => {
       const job = await readJob(file);
-      const read = weekFromCalendar(await readText(calendar), job.week);
+      const text = await readText(calendar);
+      const read = isCalendar(text) ? weekFromCalendar(text, job.week) : weekFromCsv(text, job.week);
       if (!read.ok) throw new UsageError(`${calendar}: line ${read.line}: ${read.problem}`);
       print(exportText({ ...job, week: read.week }));
     });

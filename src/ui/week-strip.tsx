@@ -20,6 +20,8 @@ interface Props {
   onMove: (day: number, index: number, minute: number) => void;
   onAdd: (day: number, minute: number) => void;
   onRemove: (day: number, index: number) => void;
+  /** Minutes that a drag or an arrow key snaps to. */
+  stepMinutes?: number;
   format: (celsius: number) => string;
   disabled: boolean;
 }
@@ -28,7 +30,8 @@ const WIDTH = 1440;
 const HEIGHT = 74;
 /** Names stand above, the setpoints are drawn below them. */
 const NAMES = 36;
-const STEP = 15;
+/** Where nothing else is known. */
+const USUAL_STEP = 15;
 
 /** Minutes a phone's strip gives one time of day, and from when a time is written to the left of its bar. */
 const TIME_WIDTH = 200;
@@ -83,6 +86,7 @@ export function WeekStrip({
   onMove,
   onAdd,
   onRemove,
+  stepMinutes = USUAL_STEP,
   format,
   disabled,
 }: Props): ReactNode {
@@ -100,23 +104,50 @@ export function WeekStrip({
           key={DAYS[day]}
           {...(held ? { held } : {})}
           {...(heldDays ? { heldDays } : {})}
-          {...{ events, day, days, profiles, selected, onSelect, onMove, onAdd, onRemove, format, disabled }}
+          {...{
+            events,
+            day,
+            days,
+            profiles,
+            selected,
+            onSelect,
+            onMove,
+            onAdd,
+            onRemove,
+            stepMinutes,
+            format,
+            disabled,
+          }}
         />
       ))}
     </div>
   );
 }
 
-function Day(props: Props & { events: readonly WeekEvent[]; day: number }): ReactNode {
-  const { events, day, days, profiles, held, heldDays, selected, onSelect, onMove, onAdd, onRemove, format, disabled } =
-    props;
+function Day(props: Props & { stepMinutes: number; events: readonly WeekEvent[]; day: number }): ReactNode {
+  const {
+    events,
+    day,
+    days,
+    profiles,
+    held,
+    heldDays,
+    selected,
+    onSelect,
+    onMove,
+    onAdd,
+    onRemove,
+    stepMinutes,
+    format,
+    disabled,
+  } = props;
   const yOf = scaleOf(profiles, held);
   const box = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<{ index: number; minute: number } | null>(null);
   const minuteAt = (clientX: number): number => {
     const r = box.current?.getBoundingClientRect();
     const share = r && r.width > 0 ? (clientX - r.left) / r.width : 0;
-    return Math.min(1440 - STEP, Math.max(0, Math.round((share * 1440) / STEP) * STEP));
+    return Math.min(1440 - stepMinutes, Math.max(0, Math.round((share * 1440) / stepMinutes) * stepMinutes));
   };
   const shown = drag ? events.map((e, i) => (i === drag.index ? { ...e, minute: drag.minute } : e)) : events;
   const spans: { from: number; to: number; profile: string }[] = [];
@@ -132,8 +163,8 @@ function Day(props: Props & { events: readonly WeekEvent[]; day: number }): Reac
     const event = events[index];
     if (!event || disabled) return;
     if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') {
-      const by = (e.shiftKey ? 60 : STEP) * (e.key === 'ArrowLeft' ? -1 : 1);
-      onMove(day, index, Math.min(1440 - STEP, Math.max(0, event.minute + by)));
+      const by = (e.shiftKey ? 60 : stepMinutes) * (e.key === 'ArrowLeft' ? -1 : 1);
+      onMove(day, index, Math.min(1440 - stepMinutes, Math.max(0, event.minute + by)));
     } else if (e.key === 'Delete' || e.key === 'Backspace') onRemove(day, index);
     else return;
     e.preventDefault();

@@ -251,8 +251,28 @@ function canonicalSettings(
       numbers([0, 10, 15, 20, 30], 'min per hour'),
     );
   addAccessories(wiring?.accessories ?? [], add);
-  add('setback.recovery', 'Early start', 'on', 'one zone on this equipment', [option('on'), option('off')]);
+  const early = earlyStart(job, system);
+  add(
+    'setback.recovery',
+    'Early start',
+    early.value,
+    early.why,
+    [option('on'), option('off')],
+    early.value === 'off' ? [{ value: 'on', why: early.why }] : [],
+  );
   return settings;
+}
+
+/** A device learns from what the heat does to its own room: others on the same equipment, or electric help, spoil that. */
+function earlyStart(job: LowVoltageJob, system: LowVoltageSystem): { value: 'on' | 'off'; why: string } {
+  if (Object.keys(job.survey.zones).length > 1)
+    return {
+      value: 'off',
+      why: 'other zones on this equipment have thermostats of their own: it cannot learn from a heat that they share',
+    };
+  if (isHeatPump(system) && system.auxStages > 0)
+    return { value: 'off', why: 'an early start asks for much at once, and that is what pulls in auxiliary heat' };
+  return { value: 'on', why: 'one zone on this equipment' };
 }
 
 const POWER_SOURCE: Partial<Record<PowerWayId, string>> = {

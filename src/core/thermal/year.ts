@@ -3,9 +3,11 @@ import type { Job } from '../job/schema';
 import { constantly } from '../week/wanted';
 import { mostSaved } from './arithmetic';
 import { type Compared, compareWeeks } from './compare';
-import { jobHouse } from './job-house';
+import { type JobHouse, jobHouse } from './job-house';
+import { heatAt } from './optimise';
+import { runHouse } from './run';
 import { coolDown, type WarmUp, warmUpTable } from './warm';
-import { syntheticYear } from './weather';
+import { designDay, syntheticYear } from './weather';
 
 export interface WeekToCompare {
   id: string;
@@ -22,6 +24,10 @@ export interface HouseYear {
   mostSaved: number;
   /** A night of eight hours without heat, by outdoor temperature. */
   nights: { outdoorCelsius: number; endsCelsius: number; reached: boolean }[];
+  /** The first week on the coldest day planned for: the room and what is wanted, every ten minutes from midnight. */
+  coldDay: { minute: number; airCelsius: number; wantedCelsius: number }[];
+  /** Share of the time that the heating runs to hold the setpoint, by outdoor temperature; above 1 it cannot. */
+  duty: { outdoorCelsius: number; share: number }[];
   /** Hours of weather behind it. */
   hours: number;
 }
@@ -29,6 +35,22 @@ export interface HouseYear {
 const SEED = 20_260_101;
 const NIGHT_MINUTES = 480;
 const NIGHTS = [-10, -5, 0, 5, 10] as const;
+
+const DUTY_AT = [-10, -5, 0, 5, 10] as const;
+
+/** The second of two days alike around the design temperature, so that the first one's beginning is forgotten. */
+function coldDayOf(
+  { house, equipment, steering, designCelsius }: JobHouse,
+  wanted: Float64Array,
+): HouseYear['coldDay'] {
+  const day = designDay(designCelsius);
+  const trace = new Float64Array(2880);
+  runHouse({ house, equipment, steering, wanted, hourly: Float64Array.from([...day, ...day]), trace });
+  return Array.from({ length: 145 }, (_, i) => {
+    const at = Math.min(2879, 1440 + i * 10);
+    return { minute: i * 10, airCelsius: trace[at] ?? 0, wantedCelsius: wanted[at] ?? 0 };
+  });
+}
 
 /**
  * The first week compared is the setpoint held. Yields how far it is, 0 to 1.
@@ -67,6 +89,13 @@ export function* houseYear(
       const night = coolDown(house, toCelsius, fromCelsius, outdoorCelsius, NIGHT_MINUTES);
       return { outdoorCelsius, endsCelsius: night.endsCelsius, reached: night.reachedAfter !== null };
     }),
+    coldDay: setback ? coldDayOf(known, setback.wanted) : [],
+    duty: DUTY_AT.map((outdoorCelsius) => ({
+      outdoorCelsius,
+      share:
+        Math.max(0, house.lossWattsPerKelvin * (toCelsius - outdoorCelsius) - house.gainsWatts) /
+        heatAt(equipment, outdoorCelsius, 0).watts,
+    })),
     hours: hourly.length,
   };
 }

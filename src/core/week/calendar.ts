@@ -220,6 +220,9 @@ function contentLines(text: string): Content[] {
   });
 }
 
+/** Whether a text gives itself out as iCalendar. */
+export const isCalendar = (text: string): boolean => /^\uFEFF?\s*BEGIN:VCALENDAR/i.test(text);
+
 class BadLine extends Error {
   constructor(
     readonly line: number,

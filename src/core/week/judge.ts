@@ -2,6 +2,7 @@
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
+import { runProof, type TestPlan } from '../proof/proof-run';
 import { type JobHouse, jobHouse } from '../thermal/job-house';
 import { runHouse } from '../thermal/run';
 import { warmUpMinutes } from '../thermal/warm';
@@ -21,13 +22,44 @@ export function withProgramme(job: Job, shared: Shared): Shared {
   const { sheet } = shared;
   if (!job.week.days || !sheet?.schedule) return { ...shared, programme: null };
   if (job.week.owner === 'outside')
-    return added({ ...shared, programme: null }, [
+    return added(withOutsideTest(job, { ...shared, programme: null }), [
       finding('week.outside', { device: sheet.name }, ['week'], 'as said'),
     ]);
   const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
   const fitted = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
   const programme = fitted && movedAhead(job, fitted, sheet.schedule.times);
   return added({ ...shared, programme }, [...lossOf(programme, sheet.name), ...clockChanges(job), ...recovery(job)]);
+}
+
+/** With the schedule outside, the proof is that a command arrives and that nothing else moves the device. */
+function withOutsideTest(job: Job, shared: Shared): Shared {
+  if (shared.proof.tests.length === 0) return shared;
+  const seen = (id: string, what: string, yes: string, no: string): TestPlan['measures'][number] => ({
+    id,
+    what,
+    quantity: 'seen',
+    state: 'idle',
+    predicted: { low: 1, high: 1 },
+    tolerance: 0,
+    seen: { yes, no },
+    source: 'the schedule is owned outside',
+  });
+  const test: TestPlan = {
+    id: 'outside-command',
+    title: 'A command from outside arrives, and nothing else moves it',
+    state: 'idle',
+    set: 'From what owns the schedule set a setpoint 2 K away; note the time. Then leave everything for ten minutes. Set it back.',
+    must: 'The device shows it within a minute, and the same ten minutes later.',
+    why: 'A schedule of its own that is still on would move the setpoint behind the other’s back.',
+    place: 'wall',
+    seconds: 90,
+    wait: { seconds: 600, label: 'Nobody touches it' },
+    measures: [
+      seen('arrives', 'The device shows the setpoint sent', 'within a minute', 'not, or later'),
+      seen('stays', 'Ten minutes later it shows the same', 'it does', 'it has moved'),
+    ],
+  };
+  return { ...shared, proof: runProof(job, [...shared.proof.tests, test], shared.proof.heldBy) };
 }
 
 const added = (shared: Shared, more: readonly Finding[]): Shared =>

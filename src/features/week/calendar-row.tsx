@@ -2,7 +2,8 @@
 
 /** The week as a calendar file, out and in. */
 import type { Job } from '@core/job/schema';
-import { weekFromCalendar, weekToCalendar } from '@core/week/calendar';
+import { isCalendar, weekFromCalendar, weekToCalendar } from '@core/week/calendar';
+import { weekFromCsv } from '@core/week/csv';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { FileButton } from '../../ui/file-button';
@@ -37,7 +38,9 @@ export function CalendarRow({ job, sealed, onTake }: Props): ReactNode {
       setSaid(`${file.name}: more than ${MOST_BYTES / 1e6} MB.`);
       return;
     }
-    const read = weekFromCalendar(await file.text(), job.week);
+    const text = await file.text();
+    const read =
+      /\.csv$/i.test(file.name) && !isCalendar(text) ? weekFromCsv(text, job.week) : weekFromCalendar(text, job.week);
     if (read.ok) {
       onTake(read.week);
       setSaid(`${file.name}: ${read.says} taken.`);
@@ -47,8 +50,8 @@ export function CalendarRow({ job, sealed, onTake }: Props): ReactNode {
     <div className="stack">
       <div className="row">
         {job.week.days ? <Button onClick={save}>Week as a calendar</Button> : null}
-        <FileButton accept=".ics,text/calendar" disabled={sealed} onFile={(file) => void take(file)}>
-          Week from a calendar
+        <FileButton accept=".ics,.csv,text/calendar,text/csv" disabled={sealed} onFile={(file) => void take(file)}>
+          Week from a file
         </FileButton>
       </div>
       <p role="status" className="soft">

@@ -5,6 +5,7 @@ import { kindOf } from '@core/family/field';
 import type { HouseKept } from '@core/job/house-schema';
 import { HouseKept as HouseSchema } from '@core/job/house-schema';
 import type { Job } from '@core/job/schema';
+import { cycleOf } from '@core/thermal/arithmetic';
 import type { CheaperWeek } from '@core/thermal/cheaper';
 import { fitHouse, readHouseLog } from '@core/thermal/fit';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
@@ -313,6 +314,29 @@ function YearResult({
           note: `${fixed(c.use.paidKilowattHours, 0)} kWh, ${c.use.starts} starts, ${fixed(c.use.shortKelvinHours, 0)} K·h short${c.use.auxShare > 0.001 ? `, ${percent(c.use.auxShare)} by the help` : ''}`,
         }))}
       />
+      <h3>The coldest day planned for</h3>
+      <LineChart
+        title="The room on the coldest day planned for"
+        xName="hour"
+        yName={us ? '°F' : '°C'}
+        xStep={3}
+        xText={(x) => fixed(x, 0)}
+        yText={(y) => fixed(y, 1)}
+        lines={[
+          {
+            name: 'the room',
+            tone: 'copper',
+            points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(p.airCelsius) })),
+          },
+          {
+            name: 'wanted',
+            tone: 'ink',
+            dashed: true,
+            points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(p.wantedCelsius) })),
+          },
+        ]}
+      />
+      <Running duty={year.duty} t={t} />
       {warmUp.some((w) => w.minutes !== null && w.minutes > 0) ? (
         <>
           <h3>
@@ -344,6 +368,37 @@ function YearResult({
           {t(mild[0]?.endsCelsius ?? 0)}: the setback of {t(year.fromCelsius)} is not reached.
         </p>
       ) : null}
+    </>
+  );
+}
+
+/** Starts an hour at half load, as a control with a fixed band is set for warm air. */
+const STARTS_AT_HALF = 5;
+
+/** How long it runs and rests to hold the setpoint, and by which sum. */
+function Running({ duty, t }: { duty: HouseYear['duty']; t: (c: number) => string }): ReactNode {
+  const cycling = duty.filter((d) => d.share > 0.02 && d.share < 0.98);
+  const beyond = duty.filter((d) => d.share >= 1).map((d) => t(d.outdoorCelsius));
+  const formula = cycling[0] ? cycleOf(cycling[0].share, STARTS_AT_HALF).formula : '';
+  return (
+    <>
+      <ul className="later">
+        {cycling.map((d) => {
+          const c = cycleOf(d.share, STARTS_AT_HALF);
+          return (
+            <li key={d.outdoorCelsius}>
+              At {t(d.outdoorCelsius)} it runs {fixed(d.share * 100, 0)} % of the time: {fixed(c.onMinutes, 0)} min on,{' '}
+              {fixed(c.offMinutes, 0)} off
+            </li>
+          );
+        })}
+      </ul>
+      {formula ? (
+        <p className="soft">
+          With N = {STARTS_AT_HALF} starts an hour at half load: {formula}.
+        </p>
+      ) : null}
+      {beyond.length > 0 ? <p>At {beyond.join(', ')} it runs without a stop and does not hold the setpoint.</p> : null}
     </>
   );
 }

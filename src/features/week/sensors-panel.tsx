@@ -19,6 +19,7 @@ import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { SelectField } from '../../ui/select-field';
 import { useJob } from '../shell/job-context';
+import { Wait } from '../shell/timers';
 import './sensors.css';
 
 const KINDS = Sensor.shape.kind.options.map((value) => ({ value, label: KIND_WORDS[value] }));
@@ -218,6 +219,7 @@ function OneSensor({ view, units, sealed, set, onRead, onOut }: OneProps): React
             onTake={(v) => v !== undefined && onRead('reference', v)}
           />
         </div>
+        <Wait label={`${name}: reference settles`} seconds={900} stop="week" />
         <Choice
           label="Spoilt by"
           value={sensor.spoiltBy}

@@ -199,6 +199,7 @@ export function Week({
             );
             setSelected(null);
           }}
+          stepMinutes={schedule?.stepMinutes ?? 15}
           format={show}
           disabled={sealed || draft !== null}
           {...(draft === null && programme && programme.lostKelvinHours >= 0.05
