@@ -2,6 +2,7 @@
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
 import { followUps, handoverTopics } from '@core/record/handover';
+import { lostLines } from '@core/record/time-parts';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import type { Block, Line } from './pages';
@@ -55,6 +56,12 @@ export function customerBlocks(job: Job, derived: Derived): Block[] {
         { head: 'From', width: 76 },
       ],
       rows: weekRows(job),
+    });
+  const lost = lostLines(job, derived.shared);
+  if (lost.length > 0)
+    blocks.push({
+      kind: 'lines',
+      lines: [{ text: 'The thermostat cannot hold all of it. It is off most on:' }, ...lost, { text: ' ' }],
     });
   if (later.length > 0)
     blocks.push({ kind: 'lines', heading: 'For you to do', lines: later.map((f) => ({ text: `• ${f.what}` })) });

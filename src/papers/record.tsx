@@ -10,6 +10,7 @@ import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { followUps } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
+import { timeParts } from '@core/record/time-parts';
 import { STOPS } from '@core/run';
 import { Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
@@ -174,6 +175,7 @@ export function recordBlocks(job: Job, derived: Derived): Block[] {
     ...sealBlocks(job),
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
+    ...timeParts(job, derived.shared),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),
   ];

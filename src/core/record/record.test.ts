@@ -1,14 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { anyJob } from '../../../tests/support/jobs';
 import { derive } from '../derive';
 import { diff } from '../job/changes';
 import { readJobValue } from '../job/file';
 import { applyOperation, type Operation } from '../job/operation';
 import { emptyJob, type Job, type JobOf } from '../job/schema';
+import { parseSpoken } from '../week/spoken';
 import { canonicalJson, chainHash, hashText } from './canonical';
 import { followUps, handoverTopics } from './handover';
 import { contentHash, sealed, verifySeal } from './seal';
 import { maskedCopy } from './share';
+import { timeParts } from './time-parts';
 
 const job: JobOf<'24v'> = {
   ...emptyJob(),
@@ -110,5 +113,34 @@ describe('passing it on', () => {
     const d = derive(job);
     expect(followUps(job, d)).toEqual([{ what: 'Register later', owner: 'customer' }]);
     expect(handoverTopics(job, d).map((t) => t.id)).toContain('app');
+  });
+});
+
+describe('time on paper', () => {
+  it('the programme with what is keyed in, what is lost, and who counts', () => {
+    const read = parseSpoken('up 6:30, out 8:30, back 17, bed 22:30; Wed out till 13; Sat Sun up 8, in', { profiles: {} }, 'si');
+    if (!read.ok) throw new Error(read.problem.why);
+    const job = anyJob({
+      device: 't24-five',
+      week: { ...read.week, keyed: { '0.0': 'Mon to Fri, Dawn: 06:30 heat 20.0 °C, cool 24.5 °C' } },
+      sensors: { h: { name: 'Hall', kind: 'built-in', counts: { in: 'always', night: 'occupied' } } },
+    });
+    const parts = timeParts(job, derive(job).shared);
+    const [programme, lost, sensors] = parts;
+    expect(programme?.kind === 'table' && programme.rows.slice(0, 2)).toEqual([
+      ['Mon to Fri', 'Dawn', '06:30', '20.0 °C / 24.5 °C', 'yes'],
+      ['Mon to Fri', 'Leave', '08:30', '17.0 °C / 27.5 °C', 'not ticked'],
+    ]);
+    expect(lost?.kind === 'lines' && lost.lines.map((l) => l.text)).toEqual([
+      'Wednesday 13:00 to 17:00: 17.0 °C in place of 20.0 °C',
+    ]);
+    expect(sensors?.kind === 'table' && sensors.rows[0]).toEqual([
+      'Hall',
+      'in the device',
+      '–',
+      '–',
+      'In, Night (while occupied)',
+    ]);
+    expect(timeParts(anyJob({}), derive(anyJob({})).shared)).toEqual([]);
   });
 });

@@ -118,8 +118,8 @@ export function slotOf(input: PlanInput, slot: number, airBefore: number, mass: 
 
 /** Value of a state, linear between grid points; beyond the edge as at it. Two levels of each at least. */
 function between(value: Float64Array, airs: number, masses: number, a: number, m: number): number {
-  const x = a < 0 ? 0 : a > airs - 1 ? airs - 1 : a;
-  const y = m < 0 ? 0 : m > masses - 1 ? masses - 1 : m;
+  const x = Math.min(airs - 1, Math.max(0, a));
+  const y = Math.min(masses - 1, Math.max(0, m));
   const i = Math.min(airs - 2, x | 0);
   const j = Math.min(masses - 2, y | 0);
   const at = i * masses + j;

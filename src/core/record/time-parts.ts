@@ -1,0 +1,93 @@
+/** What the record says of time, for every family: the programme as keyed in, what is lost, and who counts where. */
+import type { Shared } from '../family/contract';
+import type { Job } from '../job/schema';
+import { controlledBy, KIND_WORDS, sensorViews } from '../sensors/participation';
+import { clock, temperature } from '../units/units';
+import { alikeTogether, entryText } from '../week/programme';
+import { DAYS } from '../week/week';
+import type { PaperLine, PaperPart } from './paper-part';
+
+/** "Wednesday 13:00 to 17:00: 17.0 °C in place of 20.0 °C", the worst few. */
+const SHOWN = 4;
+
+/** What the device does not hold of the week as wished; nothing where it holds all of it. */
+export function lostLines(job: Job, shared: Shared): PaperLine[] {
+  const { programme } = shared;
+  if (!programme || programme.lostKelvinHours < 0.05) return [];
+  return programme.lost.slice(0, SHOWN).map((l) => ({
+    text: `${DAYS[l.day] ?? ''} ${clock(l.from)} to ${l.to === 1440 ? '24:00' : clock(l.to)}: ${temperature(l.programmedCelsius, job.units)} in place of ${temperature(l.wishedCelsius, job.units)}`,
+  }));
+}
+
+function programmePart(job: Job, shared: Shared): PaperPart[] {
+  const { programme } = shared;
+  if (!programme) return [];
+  const { entries } = programme;
+  const textOf = (id: string): string => {
+    const e = entries.find((x) => x.id === id);
+    return e ? entryText(e, job.units) : '';
+  };
+  return [
+    {
+      kind: 'table',
+      heading: 'Programme in the device',
+      columns: [
+        { head: 'Days', width: 26 },
+        { head: 'Slot', width: 16 },
+        { head: 'Time', width: 14, mono: true },
+        { head: 'Setpoints', width: 30, mono: true },
+        { head: 'Keyed in', width: 14 },
+      ],
+      rows: alikeTogether(entries).flatMap((g) =>
+        g.entries.map((e) => [
+          g.days,
+          e.slot,
+          clock(e.enter?.minute ?? e.minute),
+          `${temperature(e.heatCelsius, job.units)}${e.coolCelsius === undefined ? '' : ` / ${temperature(e.coolCelsius, job.units)}`}`,
+          e.ids.every((id) => job.week.keyed?.[id] === textOf(id)) ? 'yes' : 'not ticked',
+        ]),
+      ),
+    },
+  ];
+}
+
+function sensorPart(job: Job): PaperPart[] {
+  const views = sensorViews(job);
+  if (views.length === 0) return [];
+  const profiles = Object.entries(job.week.profiles);
+  const t = (c: number | null): string => (c === null ? '–' : temperature(c, job.units));
+  return [
+    {
+      kind: 'table',
+      heading: 'Sensors',
+      columns: [
+        { head: 'Sensor', width: 24 },
+        { head: 'Kind', width: 22 },
+        { head: 'Shows', width: 14, mono: true },
+        { head: 'Offset', width: 12, mono: true },
+        { head: 'Counts in', width: 28 },
+      ],
+      rows: views.map((v) => [
+        v.sensor.name,
+        KIND_WORDS[v.sensor.kind],
+        t(v.showsCelsius),
+        v.offsetKelvin === null ? '–' : `${v.offsetKelvin.toFixed(1)} K`,
+        profiles
+          .flatMap(([id, p]) =>
+            v.sensor.counts?.[id] ? [v.sensor.counts[id] === 'occupied' ? `${p.name} (while occupied)` : p.name] : [],
+          )
+          .join(', ') || 'none',
+      ]),
+    },
+    { kind: 'lines', lines: controlledBy(job).map((c) => ({ text: `${c.name}: ${t(c.celsius)}. ${c.says}` })) },
+  ];
+}
+
+export const timeParts = (job: Job, shared: Shared): PaperPart[] => {
+  const lost = lostLines(job, shared);
+  return [
+    ...programmePart(job, shared),
+    ...(lost.length > 0 ? [{ kind: 'lines' as const, heading: 'Off the week as wished', lines: lost }] : []),
+    ...sensorPart(job),
+  ];
+};
