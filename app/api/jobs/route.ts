@@ -36,14 +36,18 @@ const Start = z.strictObject({
 
 /** A copy keeps the place, the device and what is in the wall; not what was measured or done. */
 function copied(job: Job): Job {
-  const { site, zone, device, week, units, supplies } = job;
+  const { site, zone, device, week, units, supplies, house, sensors } = job;
+  // What was keyed in was keyed into another device.
+  const { keyed: _keyed, ...wished } = week;
   const survey = familyOf(job).module.copied(seen(job).survey);
   const copy = {
     ...emptyJobOf(job.family),
     site,
     zone: zone ? `${zone} (copy)`.slice(0, 200) : '',
     device: { sheet: device.sheet, inline: device.inline },
-    week,
+    week: wished,
+    ...(house ? { house } : {}),
+    ...(sensors ? { sensors } : {}),
     units,
     supplies: Object.fromEntries(
       Object.entries(supplies).map(([id, s]) => [id, { name: s.name, kind: s.kind, state: 'on' as const }]),

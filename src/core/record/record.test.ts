@@ -118,7 +118,11 @@ describe('passing it on', () => {
 
 describe('time on paper', () => {
   it('the programme with what is keyed in, what is lost, and who counts', () => {
-    const read = parseSpoken('up 6:30, out 8:30, back 17, bed 22:30; Wed out till 13; Sat Sun up 8, in', { profiles: {} }, 'si');
+    const read = parseSpoken(
+      'up 6:30, out 8:30, back 17, bed 22:30; Wed out till 13; Sat Sun up 8, in',
+      { profiles: {} },
+      'si',
+    );
     if (!read.ok) throw new Error(read.problem.why);
     const job = anyJob({
       device: 't24-five',

@@ -90,6 +90,11 @@ function candidateValues(days: Days, holds: Holds): number[][] {
   const apart = holds.deadband ?? 0;
   const kept = (v: number, c: Holds['channels'][number] | undefined): number =>
     c ? Math.min(toGrid(c.high, c.step, false), Math.max(toGrid(c.low, c.step, true), v)) : v;
+  // Where every wished heat is clear of every wished cool the deadband never binds.
+  if (Math.max(...first) + apart <= Math.min(...second) + EPSILON) {
+    const cools = unique(second);
+    return unique(first).flatMap((h) => cools.map((c) => [h, c]));
+  }
   // Held apart by the deadband, one of a pair may stand where only the other is wished.
   const heats = unique([...first, ...second.map((v) => kept(toGrid(v - apart, a?.step ?? 1, false), a))]);
   const cools = unique([...second, ...first.map((v) => kept(toGrid(v + apart, b?.step ?? 1, true), b))]);
@@ -239,7 +244,14 @@ export function fitWeek(days: Days, holds: Holds): Programme {
   if (holds.slots < 1 || holds.channels.length < 1) throw new RangeError('a device holds one event a day at least');
   const values = candidateValues(days, holds);
   if (values.length === 0) throw new RangeError('no value of the device is inside its range and deadband');
-  const bodies = holds.groups.map((g) => groupBody(days, g, values, holds));
+  // Groups whose days are wished alike have one body: five workdays are worked out once.
+  const known = new Map<string, Body>();
+  const bodies = holds.groups.map((g) => {
+    const key = JSON.stringify(g.map((d) => days[d]));
+    const body = known.get(key) ?? groupBody(days, g, values, holds);
+    known.set(key, body);
+    return body;
+  });
   const choice = chain(days, holds, values, bodies);
   const groups = holds.groups.map((g, i) => ({
     days: g,
