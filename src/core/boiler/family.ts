@@ -24,6 +24,7 @@ import { proofPlan } from './proof';
 import { boilerSettings, flowCheck } from './settings';
 import { BOILER_SHEETS, BoilerSheet } from './sheet';
 import { startItems, startTimeline } from './start';
+import { type WaterProgramme, waterProgramme } from './water-programme';
 import { type Net, planNets, planWires } from './wiring';
 
 export interface BoilerDerived {
@@ -36,6 +37,8 @@ export interface BoilerDerived {
   traced: Wire[] | null;
   demands: DemandRow[];
   hotWater: HotWater | null;
+  /** Hot water windows as the device holds them; null where it does not switch them, or nobody made any. */
+  water: WaterProgramme | null;
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
   timeline: Timeline | null;
   now: TimelineItem[];
@@ -53,6 +56,9 @@ export interface BoilerDerived {
   findings: Finding[];
   proof: ProofRun;
 }
+
+/** Less than this over a week is the device's own step. */
+const LEAST_LOST = 60;
 
 const PLANT_WORDS: Record<Plant['kind'], string> = {
   combination: 'A combination boiler',
@@ -129,6 +135,16 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
   }
   const hw = plant && hasCylinder(plant.kind) ? hotWater(survey) : { result: null, findings: [] };
   findings.push(...hw.findings);
+  const water = sheet && plant && hasCylinder(plant.kind) && !plant.timer ? waterProgramme(survey, sheet) : null;
+  if (sheet && water && water.lostMinutes >= LEAST_LOST)
+    findings.push(
+      finding(
+        'boiler.water-loses',
+        { device: sheet.name, minutes: water.lostMinutes, events: sheet.waterPeriods ?? 0 },
+        ['windows'],
+        'least deviation over the week',
+      ),
+    );
   const flow = flowCheck(survey);
   if (survey.flowCelsius !== undefined && survey.emitters !== 'floor' && !flow.condenses)
     findings.push(
@@ -158,6 +174,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
     traced,
     demands,
     hotWater: hw.result,
+    water,
     settings: { canonical, card: card.card },
     timeline: sheet ? startTimeline(survey, sheet) : null,
     now: availableNow(items, done),

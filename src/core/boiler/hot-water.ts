@@ -3,7 +3,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey } from '../job/boiler-schema';
 import { clock } from '../units/units';
 import { hasCylinder, type Plant } from './parts';
-import { type CylinderDay, reheatSeconds, type Store, settledDay } from './reheat';
+import { type CylinderDay, reheatSeconds, type Store, settledDay, type Window } from './reheat';
 
 export interface HotWater {
   store: Store;
@@ -11,6 +11,8 @@ export interface HotWater {
   reheatMinutes: number | null;
   windows: { from: number; to: number; minutes: number; needsMinutes: number | null; short: number }[];
   day: CylinderDay;
+  /** Saturday and Sunday, where their windows differ: a weekend of such days, settled. */
+  weekend: { windows: HotWater['windows']; day: CylinderDay } | null;
 }
 
 /** Usable hot water at a tap, mixed. */
@@ -46,21 +48,25 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
   const reheat = (from: number): number | null => (overFlow ? null : reheatSeconds(store, from));
   const seconds = reheat(store.coldCelsius);
   const reheatMinutes = seconds === null ? null : Math.ceil(seconds / 60);
-  const plan = survey.windows ?? DEFAULT_WINDOWS;
-  const day = settledDay(store, plan, survey.drawOffs ?? DEFAULT_DRAWS);
-  const windows = plan.map((w) => {
-    const minutes = (w.to - w.from + 1440) % 1440;
-    const from = day.celsius[Math.min(1439, w.from)] ?? store.coldCelsius;
-    const needs = reheat(from);
-    const needsMinutes = needs === null ? null : Math.ceil(needs / 60);
-    return {
-      from: w.from,
-      to: w.to,
-      minutes,
-      needsMinutes,
-      short: needsMinutes === null ? 1440 : Math.max(0, needsMinutes - minutes),
-    };
-  });
+  const judged = (plan: readonly Window[]): Pick<HotWater, 'windows' | 'day'> => {
+    const day = settledDay(store, plan, survey.drawOffs ?? DEFAULT_DRAWS);
+    const windows = plan.map((w) => {
+      const minutes = (w.to - w.from + 1440) % 1440;
+      const from = day.celsius[Math.min(1439, w.from)] ?? store.coldCelsius;
+      const needs = reheat(from);
+      const needsMinutes = needs === null ? null : Math.ceil(needs / 60);
+      return {
+        from: w.from,
+        to: w.to,
+        minutes,
+        needsMinutes,
+        short: needsMinutes === null ? 1440 : Math.max(0, needsMinutes - minutes),
+      };
+    });
+    return { windows, day };
+  };
+  const { windows, day } = judged(survey.windows ?? DEFAULT_WINDOWS);
+  const weekend = survey.weekendWindows ? judged(survey.weekendWindows) : null;
   const findings: Finding[] = [];
   if (overFlow)
     findings.push(
@@ -68,12 +74,16 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
     );
   else if (reheatMinutes === null)
     findings.push(finding('boiler.reheat-never', { watts: store.watts }, ['store'], 'losses exceed the power'));
-  for (const w of windows)
+  const all = [
+    ...windows.map((w) => ({ ...w, on: '' })),
+    ...(weekend?.windows ?? []).map((w) => ({ ...w, on: ' at the weekend' })),
+  ];
+  for (const w of all)
     if (w.short > 0 && w.needsMinutes !== null)
       findings.push(
         finding(
           'boiler.window-short',
-          { at: clock(w.from), needed: w.needsMinutes, minutes: w.minutes, short: w.short },
+          { at: `${clock(w.from)}${w.on}`, needed: w.needsMinutes, minutes: w.minutes, short: w.short },
           ['windows'],
           `${store.litres} L with ${Math.round(store.watts / 100) / 10} kW`,
         ),
@@ -82,7 +92,7 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
     findings.push(
       finding('boiler.store-cool', { celsius: store.targetCelsius }, ['store'], `target ${store.targetCelsius} °C`),
     );
-  return { result: { store, reheatMinutes, windows, day }, findings };
+  return { result: { store, reheatMinutes, windows, day, weekend }, findings };
 }
 
 /** Why the water was cold at a minute of the day: schedule, power or draw-off; null when it was hot. */

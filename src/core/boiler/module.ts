@@ -85,10 +85,12 @@ function json(b: BoilerDerived): Record<string, unknown> {
       ? {
           reheatMinutes: b.hotWater.reheatMinutes,
           windows: b.hotWater.windows,
+          weekend: b.hotWater.weekend?.windows ?? null,
           store: b.hotWater.store,
           hourlyCelsius: Array.from({ length: 25 }, (_, h) => milli(b.hotWater?.day.celsius[h * 60] ?? 0)),
         }
       : null,
+    water: b.water,
     timeline: b.timeline,
     cores: b.cores,
     old: b.old,

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { BoilerSurvey } from '../job/boiler-schema';
 import { cylinderDay, reheatSeconds, type Store, settledDay, WATER_J_PER_LITRE_KELVIN } from './reheat';
+import { BOILER_SHEETS, type BoilerSheet } from './sheet';
+import { waterProgramme } from './water-programme';
 
 const store: Store = { litres: 150, watts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 0 };
 
@@ -61,5 +64,37 @@ describe('a day of the cylinder', () => {
   it('settles to a day that begins as it ends', () => {
     const day = settledDay({ ...store, lossWattsPerKelvin: 2 }, [{ from: 360, to: 480 }], [{ at: 420, litres: 60 }]);
     expect(day.celsius[1440] ?? 0).toBeCloseTo(day.celsius[0] ?? 0, 1);
+  });
+});
+
+describe('hot water as the device holds it', () => {
+  const sheet = (periods: number, pattern: '7-day' | '5+2' | 'each-day'): BoilerSheet => {
+    const [first] = BOILER_SHEETS;
+    if (!first?.schedule) throw new Error('the first sheet keeps a week');
+    return { ...first, waterPeriods: periods, schedule: { ...first.schedule, pattern } };
+  };
+  const survey = (more: object): BoilerSurvey => BoilerSurvey.parse({ plant: 'zone-valves', ...more });
+  const windows = [
+    { from: 330, to: 420 },
+    { from: 720, to: 750 },
+    { from: 1020, to: 1110 },
+  ];
+  it('with periods enough nothing is lost; with one too few the shortest goes', () => {
+    expect(waterProgramme(survey({ windows }), sheet(3, '7-day'))?.lostMinutes).toBe(0);
+    const two = waterProgramme(survey({ windows }), sheet(2, '7-day'));
+    expect(two?.lostMinutes).toBe(7 * 30);
+    expect(two?.groups[0]?.periods).toEqual([
+      { from: 330, to: 420 },
+      { from: 1020, to: 1110 },
+    ]);
+  });
+  it('a weekend of its own is held by 5+2 and lost on a device with one day', () => {
+    const both = survey({ windows: [{ from: 330, to: 420 }], weekendWindows: [{ from: 480, to: 600 }] });
+    expect(waterProgramme(both, sheet(1, '5+2'))?.lostMinutes).toBe(0);
+    // Two days: the ninety minutes that are kept against their wish, and the two hours that are not there.
+    expect(waterProgramme(both, sheet(1, 'each-day'))?.lostMinutes).toBe(2 * (90 + 120));
+  });
+  it('null where nobody made windows', () => {
+    expect(waterProgramme(survey({}), sheet(2, '7-day'))).toBeNull();
   });
 });

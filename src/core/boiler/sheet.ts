@@ -27,6 +27,8 @@ export const BoilerSheet = z.strictObject({
   hubMinutes: z.number().min(0).max(120),
   pairMinutes: z.number().min(0).max(60),
   manualOverride: z.boolean(),
+  /** Hot water on and off so often a day, at most; its days follow the heating week's pattern. */
+  waterPeriods: z.int().min(1).max(8).optional(),
   /** How it keeps the heating week; absent where a head or account keeps one of its own. */
   schedule: Schedule.optional(),
   settings: z.array(SettingEntry).max(40),
@@ -66,6 +68,7 @@ const radio = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   schedule: weekOf('7-day', 6, 'reach-by', 'either'),
+  waterPeriods: 3,
   id: 'rc2-radio',
   name: 'RC-2 radio receiver',
   family: 'boiler',
@@ -107,6 +110,7 @@ const bus = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   schedule: weekOf('7-day', 8, 'reach-by', 'either'),
+  waterPeriods: 4,
   id: 'bx1-bus',
   name: 'BX-1 relay box',
   family: 'boiler',
@@ -177,6 +181,8 @@ const head = {
 const pair = {
   ...radio,
   id: 'rd1-pair',
+  schedule: weekOf('5+2', 4, 'start-at'),
+  waterPeriods: 2,
   name: 'RD-1 heating and hot water',
   channels: 1,
   hubMinutes: 0,

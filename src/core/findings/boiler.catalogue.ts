@@ -331,6 +331,15 @@ export const BOILER_FINDINGS = {
       fix: 'Begin it earlier, or add a window.',
     }),
   ),
+  'boiler.water-loses': entry<{ device: string; minutes: number; events: number }>(
+    'caution',
+    'week',
+    'The device cannot hold the hot water windows as wished.',
+    (f) => ({
+      message: `${f.device} holds ${fixed(f.events, 0)} hot water periods a day: the closest programme is off by ${fixed(f.minutes, 0)} min a week.`,
+      fix: 'Show the customer which window gives way, or join two of them.',
+    }),
+  ),
   'boiler.store-cool': entry<{ celsius: number }>('caution', 'set-up', 'The store is kept under 60 °C.', (f) => ({
     message: `The store is kept at ${fixed(f.celsius, 0)} °C: legionella can grow below 60 °C.`,
     fix: 'Keep 60 °C at the cylinder with a mixing valve at the outlets, or pasteurise every week.',

@@ -671,6 +671,15 @@ export const CATALOGUE = {
       fix: 'Show the customer what is lost; then key in the programme, or wish for less.',
     }),
   ),
+  'week.holiday-order': entry<{ from: string; to: string }>(
+    'blocker',
+    'week',
+    'A holiday ends before it begins.',
+    (f) => ({
+      message: `The holiday from ${f.from} ends on ${f.to}, before it begins.`,
+      fix: 'Change one of its two days.',
+    }),
+  ),
   'week.never-recovers': entry<{ low: number; high: number; outdoor: number }>(
     'caution',
     'week',

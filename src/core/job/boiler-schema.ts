@@ -115,6 +115,11 @@ export const BoilerKept = z.strictObject({
     .array(z.strictObject({ from: minute, to: minute }))
     .max(12)
     .optional(),
+  /** On Saturday and Sunday, where those differ. */
+  weekendWindows: z
+    .array(z.strictObject({ from: minute, to: minute }))
+    .max(12)
+    .optional(),
   drawOffs: z
     .array(z.strictObject({ at: minute, litres: size(0.1, 500, 'litres', 'a draw-off') }))
     .max(24)

@@ -103,6 +103,8 @@ export const Week = z.strictObject({
   /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
   days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
   owner: z.enum(['device', 'account', 'outside']).optional(),
+  /** Away from one day to another, both included, at a temperature of its own. */
+  holiday: z.strictObject({ from: z.iso.date(), to: z.iso.date(), heatCelsius: z.number().min(0).max(35) }).optional(),
   /** Entries of the programme keyed into the device, by day group and place: what was keyed, so that a change shows. */
   keyed: many(shortText, 'ticks').optional(),
 });

@@ -83,11 +83,22 @@ function sensorPart(job: Job): PaperPart[] {
   ];
 }
 
+/** The holiday in words; nothing without one. */
+export const holidayLines = (job: Job): PaperLine[] =>
+  job.week.holiday
+    ? [
+        {
+          text: `Away from ${job.week.holiday.from} to ${job.week.holiday.to}: ${temperature(job.week.holiday.heatCelsius, job.units)}`,
+        },
+      ]
+    : [];
+
 export const timeParts = (job: Job, shared: Shared): PaperPart[] => {
   const lost = lostLines(job, shared);
   return [
     ...programmePart(job, shared),
     ...(lost.length > 0 ? [{ kind: 'lines' as const, heading: 'Off the week as wished', lines: lost }] : []),
+    ...(job.week.holiday ? [{ kind: 'lines' as const, lines: holidayLines(job) }] : []),
     ...sensorPart(job),
   ];
 };

@@ -21,11 +21,16 @@ describe('out and back', () => {
       { ...week, profiles: { ...week.profiles, out: { name: 'Out; far, \\ away', heatCelsius: 16.25 } } },
     ],
     ['the starting week in °F', startingWeek('us')],
+    [
+      'with a holiday over the year’s end',
+      { ...week, holiday: { from: '2026-12-24', to: '2027-01-01', heatCelsius: 12 } },
+    ],
   ])('%s', (_name, w) => {
     const text = weekToCalendar(w, 'Europe/Berlin', STAMP, 'Hall');
     const read = weekFromCalendar(text, { profiles: {} });
     expect(read.ok && read.week.days).toEqual(w.days);
     expect(read.ok && read.week.profiles).toEqual(w.profiles);
+    expect(read.ok && read.week.holiday).toEqual('holiday' in w ? w.holiday : undefined);
   });
 
   it('lines end in CR LF and none is longer than 75 octets', () => {

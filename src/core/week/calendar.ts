@@ -184,6 +184,23 @@ export function weekToCalendar(week: Week, zone: string, stamp: string, name: st
       'END:VEVENT',
     );
   }
+  if (week.holiday) {
+    const { from, to, heatCelsius } = week.holiday;
+    const day = (date: string, more: number): string =>
+      new Date(Date.parse(`${date}T00:00:00Z`) + more * 86_400_000).toISOString().slice(0, 10).replace(/-/g, '');
+    lines.push(
+      'BEGIN:VEVENT',
+      `UID:holiday-${day(from, 0)}@augerset.invalid`,
+      `DTSTAMP:${made}`,
+      `DTSTART;VALUE=DATE:${day(from, 0)}`,
+      // The end of an event of whole days is the day after its last.
+      `DTEND;VALUE=DATE:${day(to, 1)}`,
+      'SUMMARY:Holiday',
+      'TRANSP:TRANSPARENT',
+      `X-AUGERSET-HOLIDAY:${heatCelsius}`,
+      'END:VEVENT',
+    );
+  }
   lines.push('END:VCALENDAR');
   return `${lines.map(folded).join('\r\n')}\r\n`;
 }
@@ -196,6 +213,10 @@ interface ReadEvent {
   profile?: string;
   heat?: number;
   cool?: number;
+  /** Of a holiday: its setpoint, first day and the day after its last. */
+  away?: number;
+  from?: string;
+  until?: string;
 }
 
 interface Content {
@@ -241,6 +262,9 @@ function startOf({ value, line }: Content): { day: number; minute: number } {
   return { day: (new Date(date).getUTCDay() + 6) % 7, minute };
 }
 
+/** "20261224" as "2026-12-24". */
+const dateOf = ({ value }: Content): string => value.trim().replace(/^(\d{4})(\d{2})(\d{2}).*$/, '$1-$2-$3');
+
 function daysOfRule({ value, line }: Content): number[] | undefined {
   const parts = new Map(value.split(';').map((p) => p.split('=') as [string, string]));
   const frequency = parts.get('FREQ');
@@ -279,7 +303,11 @@ function readEvents(text: string): ReadEvent[] {
       if (now) events.push(now);
       now = null;
     } else if (now) {
-      if (l.name === 'DTSTART') now.start = startOf(l);
+      if (l.name === 'DTSTART') {
+        now.start = startOf(l);
+        now.from = dateOf(l);
+      } else if (l.name === 'DTEND') now.until = dateOf(l);
+      else if (l.name === 'X-AUGERSET-HOLIDAY') now.away = figure(l);
       else if (l.name === 'RRULE') {
         const days = daysOfRule(l);
         if (days) now.days = days;
@@ -321,6 +349,12 @@ function profileOf(e: ReadEvent, profiles: Readonly<Record<string, Profile>>): {
   };
 }
 
+function holidayOf(e: ReadEvent, heatCelsius: number): NonNullable<Week['holiday']> {
+  const until = Date.parse(`${e.until ?? ''}T00:00:00Z`);
+  if (e.from === undefined || Number.isNaN(until)) throw new BadLine(e.line, 'a holiday has a first day and an end');
+  return { from: e.from, to: new Date(until - 86_400_000).toISOString().slice(0, 10), heatCelsius };
+}
+
 /** Reads a week; nothing is half taken. @param week what stands: its profiles are known by name */
 export function weekFromCalendar(text: string, week: Week): CalendarRead {
   try {
@@ -328,7 +362,12 @@ export function weekFromCalendar(text: string, week: Week): CalendarRead {
     if (events.length === 0) throw new BadLine(1, 'there is no event in it');
     const profiles: Record<string, Profile> = { ...week.profiles };
     const days: WeekEvent[][] = Array.from({ length: 7 }, () => []);
+    let { holiday } = week;
     for (const e of events) {
+      if (e.away !== undefined) {
+        holiday = holidayOf(e, e.away);
+        continue;
+      }
       if (!e.start) throw new BadLine(e.line, 'an event without a beginning');
       const { id, profile } = profileOf(e, profiles);
       profiles[id] = profile;
@@ -341,7 +380,11 @@ export function weekFromCalendar(text: string, week: Week): CalendarRead {
       if (list.length > 24) throw new BadLine(1, `${DAYS[d]} has more than 24 events`);
     }
     if (Object.keys(profiles).length > 24) throw new BadLine(1, 'more than 24 profiles');
-    return { ok: true, week: { ...week, profiles, days }, says: `${days.flat().length} events a week` };
+    return {
+      ok: true,
+      week: { ...week, profiles, days, ...(holiday ? { holiday } : {}) },
+      says: `${days.flat().length} events a week`,
+    };
   } catch (e) {
     if (e instanceof BadLine) return { ok: false, line: e.line, problem: e.message };
     throw e;

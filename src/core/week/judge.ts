@@ -28,7 +28,12 @@ export function withProgramme(job: Job, shared: Shared): Shared {
   const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
   const fitted = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
   const programme = fitted && movedAhead(job, fitted, sheet.schedule.times);
-  return added({ ...shared, programme }, [...lossOf(programme, sheet.name), ...clockChanges(job), ...recovery(job)]);
+  return added({ ...shared, programme }, [
+    ...holidayOf(job),
+    ...lossOf(programme, sheet.name),
+    ...clockChanges(job),
+    ...recovery(job),
+  ]);
 }
 
 /** With the schedule outside, the proof is that a command arrives and that nothing else moves the device. */
@@ -60,6 +65,12 @@ function withOutsideTest(job: Job, shared: Shared): Shared {
     ],
   };
   return { ...shared, proof: runProof(job, [...shared.proof.tests, test], shared.proof.heldBy) };
+}
+
+function holidayOf({ week }: Job): Finding[] {
+  const { holiday } = week;
+  if (!holiday || holiday.from <= holiday.to) return [];
+  return [finding('week.holiday-order', { from: holiday.from, to: holiday.to }, ['week'], 'as said')];
 }
 
 const added = (shared: Shared, more: readonly Finding[]): Shared =>

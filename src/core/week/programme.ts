@@ -60,7 +60,7 @@ function stretches(week: Week, day: number, value: (celsius: number) => number, 
 }
 
 /** "Mon to Fri", "Sat, Sun". */
-function daysText(days: readonly number[]): string {
+export function daysText(days: readonly number[]): string {
   const names = days.map((d) => DAYS[d]?.slice(0, 3) ?? '');
   const inRow = days.every((d, i) => i === 0 || d === (days[i - 1] ?? 0) + 1);
   if (days.length === 7) return 'every day';

@@ -154,6 +154,44 @@ function HotWaterDay(): ReactNode {
             spans={windows}
             onChange={(next) => set('Hot water windows', { windows: next })}
           />
+          <Tick
+            checked={survey.weekendWindows !== undefined}
+            disabled={sealed}
+            onToggle={(on) =>
+              set(on ? 'Other windows at the weekend' : 'The weekend as every day', {
+                weekendWindows: on ? windows : undefined,
+              })
+            }
+          >
+            Other windows on Saturday and Sunday
+          </Tick>
+          {survey.weekendWindows ? (
+            <Spans
+              label="Weekend window"
+              sealed={sealed}
+              spans={survey.weekendWindows}
+              onChange={(next) => set('Weekend windows', { weekendWindows: next })}
+            />
+          ) : null}
+          {boiler.water && boiler.sheet ? (
+            <section className="panel stack" aria-label="Hot water to key in">
+              <h2>Hot water in {boiler.sheet.name}</h2>
+              <p>
+                {boiler.water.lostMinutes < 1
+                  ? 'Every window, as wished.'
+                  : `${fixed(boiler.water.lostMinutes, 0)} min a week off what is wished: the least there can be.`}
+              </p>
+              <ul className="later">
+                {boiler.water.groups.map((g) => (
+                  <li key={g.days}>
+                    {g.days}:{' '}
+                    {g.periods.map((p) => `${clock(p.from)} to ${p.to === 1440 ? '24:00' : clock(p.to)}`).join(', ') ||
+                      'off'}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ) : null}
           <section className="panel stack">
             <h2>Draw-offs</h2>
             {draws.map((d, i) => (

@@ -14,6 +14,7 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { CalendarRow } from './calendar-row';
+import { HolidayPanel } from './holiday';
 import { HousePanel } from './house-panel';
 import { ProgrammePanel } from './programme-panel';
 import { SensorsPanel } from './sensors-panel';
@@ -87,6 +88,7 @@ export function Week({
           ...w,
           profiles: read.profiles,
           ...(read.days ? { days: read.days } : {}),
+          ...(read.holiday ? { holiday: read.holiday } : {}),
         }))
       }
     />
@@ -311,6 +313,12 @@ export function Week({
             { value: 'outside', label: 'something else: leave the device on hold' },
           ]}
           onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
+        />
+        <HolidayPanel
+          holiday={job.week.holiday}
+          units={job.units}
+          disabled={sealed}
+          onChange={(label, holiday) => edit(label, ({ holiday: _was, ...w }) => (holiday ? { ...w, holiday } : w))}
         />
         {calendar}
         <SensorsPanel />
