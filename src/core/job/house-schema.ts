@@ -24,6 +24,9 @@ export const HouseKept = z.strictObject({
       }),
     )
     .max(8)
+    .refine((all) => new Set(all.map((p) => p.outdoorCelsius)).size === all.length, {
+      error: 'two rated points at one outdoor temperature',
+    })
     .optional(),
   auxWatts: z.number().min(0).max(60_000).optional(),
   /** Mean outdoors over the year, and the coldest day planned for. */

@@ -93,7 +93,11 @@ export function* compareWeeks(input: CompareInput): Generator<number, Compared[]
     if (!use) throw new Error('every plan is run');
     const costs = mine.map((u) => u.cost);
     const error = spreadOf(costs);
-    const shares = mine.map((u, k) => 1 - u.cost / Math.max(1e-9, first[k]?.cost ?? 0));
+    // Where nothing costs anything nothing is saved.
+    const shares = mine.map((u, k) => {
+      const held = first[k]?.cost ?? 0;
+      return held > 0 ? 1 - u.cost / held : 0;
+    });
     const doubtful = spreadOf(shares);
     const share = shares[0] ?? 0;
     return {

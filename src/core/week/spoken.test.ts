@@ -99,6 +99,13 @@ describe('not understood', () => {
     ['party is 20', 'party', 0, 'No profile'],
     ['in is 200', '200', 6, 'no temperature'],
     ['', '', 0, 'Say when'],
+    ['Sat in', '', 6, 'Nothing happens'],
+    [
+      `up 6, ${Array.from({ length: 26 }, (_, i) => `out ${Math.floor(i / 2) + 7}:${i % 2 ? '30' : '00'}`).join(', ')}`,
+      '',
+      291,
+      'more than 24',
+    ],
   ])('“%s” stops at “%s”', (text, word, at, why) => {
     const r = parseSpoken(text, empty, 'si');
     expect(r.ok ? null : [r.problem.word, r.problem.at]).toEqual([word, at]);

@@ -80,6 +80,8 @@ const MOMENTS: Readonly<Record<string, { kind: Kind; profile: string }>> = {
 };
 const FILLERS: ReadonlySet<string> = new Set(['at', 'and', 'the', 'on', 'all', 'day', 'from', 'by', '&', '+']);
 const LONGEST = 2000;
+/** As a job holds them. */
+const MOST_EVENTS = 24;
 
 const words = (line: string, offset: number): Word[] =>
   [...line.matchAll(/[^\s,]+|,/g)].map((m) => ({ text: m[0], low: m[0].toLowerCase(), at: offset + (m.index ?? 0) }));
@@ -390,6 +392,13 @@ export function parseSpoken(text: string, week: Week, units: UnitSystem, heatOnl
       }
     });
     const days = eventsOf(said.byDay);
+    if (days.every((d) => d.length === 0))
+      throw new NotUnderstood(
+        end,
+        'Nothing happens on any day: say when one gets up, goes out, comes back or goes to bed.',
+      );
+    const full = days.findIndex((d) => d.length > MOST_EVENTS);
+    if (full >= 0) throw new NotUnderstood(end, `${DAYS[full]} has more than ${MOST_EVENTS} changes.`);
     return { ok: true, week: { ...week, profiles, days }, says: saying(days, profiles, units) };
   } catch (e) {
     if (!(e instanceof NotUnderstood)) throw e;

@@ -9,7 +9,7 @@ import { cycleOf } from '@core/thermal/arithmetic';
 import type { CheaperWeek } from '@core/thermal/cheaper';
 import { fitHouse, readHouseLog } from '@core/thermal/fit';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
-import { readWeather } from '@core/thermal/weather';
+import { HOURS_OF_YEAR, readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { wantedByMinute, wantedOfSteps } from '@core/week/wanted';
@@ -141,7 +141,9 @@ export function HousePanel(): ReactNode {
   };
   const take = async (file: File): Promise<void> => {
     const read = readWeather(await file.text());
-    if (read.ok) {
+    if (read.ok && read.hourly.length !== HOURS_OF_YEAR)
+      setSaid(`${file.name}: ${read.hourly.length} hours: a year has ${HOURS_OF_YEAR}.`);
+    else if (read.ok) {
       setWeather({ name: read.place || file.name, hourly: read.hourly });
       setSaid('');
     } else setSaid(`${file.name}, line ${read.line}: ${read.problem}.`);
