@@ -2,6 +2,8 @@
 import * as Comlink from 'comlink';
 import type { Job } from '../core/job/schema';
 import { type CheaperWeek, cheaperWeek } from '../core/thermal/cheaper';
+import { fitHouse, type HouseFit, readHouseLog } from '../core/thermal/fit';
+import type { HouseForm } from '../core/thermal/house';
 import { type HouseYear, houseYear, type WeekToCompare } from '../core/thermal/year';
 
 let stopped = false;
@@ -30,6 +32,11 @@ const api = {
     weather: Float64Array | null,
     progress: Progress,
   ): Promise<HouseYear | null> => goOn(houseYear(job, weeks, weather), progress),
+  /** A log read and the house fitted to it; what cannot be read is said by its line. */
+  fit(form: HouseForm, text: string): { ok: true; fit: HouseFit } | { ok: false; line: number; problem: string } {
+    const read = readHouseLog(text, form.heatWatts);
+    return read.ok ? { ok: true, fit: fitHouse(form, read.rows) } : read;
+  },
   cheaper: (
     job: Pick<Job, 'family' | 'house' | 'week'>,
     weather: Float64Array | null,

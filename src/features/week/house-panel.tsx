@@ -7,7 +7,6 @@ import { HouseKept as HouseSchema } from '@core/job/house-schema';
 import type { Job } from '@core/job/schema';
 import { cycleOf } from '@core/thermal/arithmetic';
 import type { CheaperWeek } from '@core/thermal/cheaper';
-import { fitHouse, readHouseLog } from '@core/thermal/fit';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
 import { HOURS_OF_YEAR, readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
@@ -129,12 +128,14 @@ export function HousePanel(): ReactNode {
     if (found) setOffer(found);
   };
   const fitTo = async (file: File): Promise<void> => {
-    const read = readHouseLog(await file.text(), known.form.heatWatts);
+    const text = await file.text();
+    const read = await inWorker((api) => api.fit(known.form, text));
+    if (!read) return;
     if (!read.ok) {
       setSaid(`${file.name}, line ${read.line}: ${read.problem}.`);
       return;
     }
-    const fit = fitHouse(known.form, read.rows);
+    const { fit } = read;
     // A log that says no more than the form is refused: nothing of it is kept.
     if (fit.enough) put('Fitted to a log', { fitted: { ...fit.factors, errors: fit.errors, rows: fit.rows } });
     setSaid(`${file.name}: ${fit.says}`);
