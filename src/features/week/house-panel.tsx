@@ -129,7 +129,7 @@ export function HousePanel(): ReactNode {
   };
   const fitTo = async (file: File): Promise<void> => {
     const text = await file.text();
-    const read = await inWorker((api) => api.fit(known.form, text));
+    const read = await inWorker(async (api) => await api.fit(known.form, text));
     if (!read) return;
     if (!read.ok) {
       setSaid(`${file.name}, line ${read.line}: ${read.problem}.`);
