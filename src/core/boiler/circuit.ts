@@ -43,6 +43,7 @@ export interface Demand {
   cylinderCold: boolean;
 }
 
+/** The controls of the circuit that a demand closes. */
 export const demandControls = (d: Demand): Set<string> =>
   new Set([
     ...d.heating.map((z) => `heat:${z}`),

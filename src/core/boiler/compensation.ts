@@ -17,6 +17,7 @@ export interface Compensation {
 export const RADIATOR_EXPONENT = 1.3;
 export const FLOOR_EXPONENT = 1.1;
 
+/** Flow temperature, °C, that the curve asks at an outdoor temperature; never beyond its ends. */
 export function compensatedFlow(c: Compensation, outdoorCelsius: number): number {
   const share = Math.max(0, Math.min(1, (c.roomCelsius - outdoorCelsius) / (c.roomCelsius - c.designOutdoorCelsius)));
   const designMean = c.designFlowCelsius - c.designDropKelvin / 2;

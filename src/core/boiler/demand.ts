@@ -62,6 +62,7 @@ export function expected(plant: Plant, d: Demand): Truth {
 export const portOf = (white: boolean, grey: boolean): Port =>
   white ? (grey ? 'radiators' : 'middle') : grey ? null : 'cylinder';
 
+/** One demand on the plant as these wires join it: what is live, runs and opens, and where the water goes. */
 export function runDemand(
   plant: Plant,
   survey: BoilerSurvey,

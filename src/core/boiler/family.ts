@@ -74,6 +74,7 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
   bus: 'called over a data bus',
 };
 
+/** Everything a boiler job implies. Never throws: what is not known is a question. */
 export function deriveBoiler(asked: BoilerJob): BoilerDerived {
   const { survey } = asked;
   const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);

@@ -47,6 +47,7 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
 
 const about = (...points: string[]): string[] => points.map((p) => `point:${p}`);
 
+/** What is wrong with wires as traced or planned, and with the plant as surveyed. */
 export function wiringFindings(
   plant: Plant,
   survey: BoilerSurvey,

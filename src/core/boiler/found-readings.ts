@@ -64,6 +64,7 @@ export function voltsByWires(a: string, b: string, state: string, demands: reado
   return volts ? Math.abs((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) : null;
 }
 
+/** Readings that the wires as traced could not have given, each a finding. */
 export function foundReadings(job: BoilerJob, plant: Plant, demands: readonly DemandRow[]): Finding[] {
   const points = new Set(plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)));
   const findings: Finding[] = [];

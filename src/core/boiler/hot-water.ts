@@ -27,6 +27,7 @@ const DEFAULT_DRAWS = [
   { at: 1200, litres: 50 },
 ];
 
+/** The store as surveyed, usual figures where nobody said; null without its litres. */
 export function storeOf(survey: BoilerSurvey): Store | null {
   const c = survey.cylinder;
   if (!c) return null;
@@ -39,6 +40,7 @@ export function storeOf(survey: BoilerSurvey): Store | null {
   };
 }
 
+/** The store over a settled day, each window against the reheat it must hold; nothing without a store. */
 export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findings: Finding[] } {
   const store = storeOf(survey);
   if (!store) return { result: null, findings: [] };

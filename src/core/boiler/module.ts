@@ -187,6 +187,7 @@ function circuit(job: BoilerJob, b: BoilerDerived, demand: string): CircuitExpor
 
 const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bus: 'a data bus and a pair' } as const;
 
+/** What the boiler family gives to every stop. */
 export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   id: 'boiler',
   surveyed: (job) => plural(Object.keys(job.survey.wires ?? {}).length, 'wire'),

@@ -46,7 +46,9 @@ export interface Plant {
   pumpInside?: boolean;
 }
 
+/** The receiver as its sheet has it; one with everything where there is no sheet. */
 export const boxOf = (plant: Plant): Box => plant.box ?? FULL_BOX;
+/** The pump is a part of its own, outside the boiler’s case. */
 export const hasPumpPart = (plant: Plant): boolean => !(plant.pumpInside ?? plant.kind === 'combination');
 /** Something switches mains here: the boiler's switched live, or valves. A dry output then needs its link from L. */
 export const switchesMains = (plant: Plant): boolean => plant.kind !== 'combination' || plant.input === 'live';
@@ -54,7 +56,9 @@ export const switchesMains = (plant: Plant): boolean => plant.kind !== 'combinat
 export const needsCallRelay = (plant: Plant): boolean =>
   plant.kind !== 'combination' && (plant.input === 'volt-free' || plant.input === 'low-voltage');
 
+/** The plant keeps hot water in a store. */
 export const hasCylinder = (kind: PlantKind): boolean => kind !== 'combination' && kind !== 'heating-valves';
+/** A two-port valve to each heating zone. */
 export const hasZoneValves = (kind: PlantKind): boolean => kind === 'zone-valves' || kind === 'heating-valves';
 /** A cylinder that stops by a thermostat of its own. */
 export const hasCylinderStat = (plant: Plant): boolean => hasCylinder(plant.kind) && plant.cylinderStat !== false;
@@ -71,6 +75,7 @@ export const allValves = (plant: Plant): string[] => [
 
 /** The receiver, or the wall unit of a zone from 0. */
 const unitOf = (plant: Plant, zone: number): string => (plant.unitEachZone && zone > 0 ? `RX${zone + 1}` : 'RX');
+/** Every receiver or wall unit, by the name its terminals begin with. */
 export const units = (plant: Plant): string[] =>
   Array.from({ length: plant.unitEachZone ? plant.zones : 1 }, (_, z) => unitOf(plant, z));
 
@@ -82,11 +87,13 @@ export const heatPoint = (plant: Plant, zone: number): string =>
 /** What gives the live of hot water wanted, and of hot water not wanted; null where nothing does. */
 export const hotWaterOnPoint = (plant: Plant): string | null =>
   !hasCylinder(plant.kind) ? null : plant.timer ? 'TIMER.ON' : boxOf(plant).hotWater ? 'RX.3' : null;
+/** What gives the live of hot water not wanted, where the plant takes one; null where nothing does. */
 export const hotWaterOffPoint = (plant: Plant): string | null =>
   plant.kind !== 'three-port' ? null : plant.timer ? 'TIMER.OFF' : boxOf(plant).hotWaterOff ? 'RX.1' : null;
 
 const VALVE = ['blue', 'brown', 'grey', 'orange', 'earth'];
 
+/** Every part of the plant with the terminals that exist on it. */
 export function plantParts(plant: Plant): PartInfo[] {
   const box = boxOf(plant);
   const parts: PartInfo[] = [
@@ -133,6 +140,7 @@ export function plantParts(plant: Plant): PartInfo[] {
   return parts;
 }
 
+/** A valve as people call it: "heating valve 2". */
 export const valveName = (id: string): string => (id === 'HW' ? 'hot water valve' : `heating valve ${id.slice(2)}`);
 
 /** Heating outputs: 4 for the first zone, then 5, 6 …; the first zone of a dry box has COM and NO instead. */

@@ -177,6 +177,7 @@ function mustText(plant: Plant, want: Truth): string {
   return `The boiler fires, ${warm.join(', ')}${other}.`;
 }
 
+/** The tests of a plant: dead first, then each demand by the buttons and from the head, then flat batteries. */
 export function proofPlan(plant: Plant, sheet: BoilerSheet, demands: readonly DemandRow[]): TestPlan[] {
   const tests = deadTests(plant);
   const rounds = sheet.manualOverride

@@ -23,6 +23,7 @@ export interface FlowCheck {
   condenses: boolean;
 }
 
+/** Flow and return temperatures, °C, and whether the boiler condenses at that return. */
 export function flowCheck(survey: BoilerSurvey): FlowCheck {
   const floor = survey.emitters === 'floor';
   const flowCelsius = survey.flowCelsius ?? (floor ? 40 : 65);
@@ -30,6 +31,7 @@ export function flowCheck(survey: BoilerSurvey): FlowCheck {
   return { flowCelsius, returnCelsius, condenses: returnCelsius < CONDENSING_RETURN_CELSIUS };
 }
 
+/** Settings of the plant, each with its reason and what would be wrong. */
 export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
   const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {

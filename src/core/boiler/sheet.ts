@@ -210,6 +210,7 @@ const apart = {
   settings: [cycles('Starts', { path: ['Fitter', 'Starts'] }), frost('Guard', { path: ['Fitter', 'Guard'] })],
 };
 
+/** The sheets that ship, each checked by the schema. */
 export const BOILER_SHEETS: readonly BoilerSheet[] = [radio, pair, bus, wall, apart, head].map((s) =>
   BoilerSheet.parse(s),
 );

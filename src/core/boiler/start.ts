@@ -3,6 +3,7 @@ import type { BoilerSurvey } from '../job/boiler-schema';
 import { schedule, type Timeline, type TimelineItem } from '../timeline/timeline';
 import type { BoilerSheet } from './sheet';
 
+/** Tasks and waits of the start, in minutes, each after what it needs. */
 export function startItems(survey: BoilerSurvey, sheet: BoilerSheet): TimelineItem[] {
   const items: TimelineItem[] = [];
   const task = (id: string, name: string, minutes: number, after: readonly string[] = []): void => {
@@ -39,6 +40,7 @@ export function startItems(survey: BoilerSurvey, sheet: BoilerSheet): TimelineIt
   return items;
 }
 
+/** The start as early as it can be done. */
 export const startTimeline = (survey: BoilerSurvey, sheet: BoilerSheet): Timeline =>
   schedule(startItems(survey, sheet));
 

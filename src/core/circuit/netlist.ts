@@ -88,7 +88,10 @@ export const HOLD = 0.6;
  */
 export const LEAK_SIEMENS = 1e-10;
 
+/** Input of an ordinary meter, Ω. */
 export const METER_HIGH_OHMS = 10e6;
+/** Input of a low-impedance meter, Ω. */
 export const METER_LOW_OHMS = 3e3;
 
+/** Resistance of a load from its nameplate, Ω: V² / VA. */
 export const loadOhms = (load: Pick<LoadElement, 'ratedVolts' | 'va'>): number => load.ratedVolts ** 2 / load.va;

@@ -21,6 +21,7 @@ function resistance(element: CircuitElement, state: CircuitState, solution: Solu
 /** Letters and digits only, so that every simulator accepts the name. */
 const safe = (name: string): string => name.replace(/[^A-Za-z0-9]+/g, '_');
 
+/** A SPICE netlist of one state, ready for any simulator. */
 export function spiceNetlist(
   title: string,
   netlist: Netlist,

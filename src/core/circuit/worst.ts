@@ -42,6 +42,7 @@ function loadParts(netlist: Netlist, solution: Solution): WorstSource['parts'] {
     .sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
 }
 
+/** The most that any state asks of each source, and which state that is. */
 export function worstStates(solver: CircuitSolver, states: readonly CircuitState[]): WorstStates {
   const { netlist, kernel } = solver;
   const { elements } = netlist;

@@ -89,7 +89,9 @@ export function contactNetlist(survey: ContactSurvey, loop: MillivoltLoop | null
   return null;
 }
 
+/** The controls that a state closes. */
 export const contactControls = (state: ContactStateId): ReadonlySet<string> =>
   new Set(state === 'heating' ? ['call'] : []);
+/** Supplies that are off in a state. */
 export const contactSuppliesOff = (state: ContactStateId): ReadonlySet<string> =>
   new Set(state === 'off' ? ['appliance'] : []);

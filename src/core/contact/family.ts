@@ -70,6 +70,7 @@ function sentenceOf(survey: ContactSurvey, loop: MillivoltLoop | null, budget: B
   return `${what} with a 24 V control of its own${budget ? `: ${fixed(budget.va, 1)} of ${fixed(budget.ratedVA, 0)} VA` : ''}.`;
 }
 
+/** Everything a contact job implies. Never throws: what is not known is a question. */
 export function deriveContact(job: ContactJob): ContactDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, CONTACT_SHEETS, ContactSheet);

@@ -88,6 +88,7 @@ function pairFindings(survey: ContactSurvey): Finding[] {
   return out;
 }
 
+/** What is wrong with the ring or pair as surveyed, and with this device on it. */
 export function contactFindings(
   survey: ContactSurvey,
   sheet: ContactSheet | null,

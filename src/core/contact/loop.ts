@@ -72,6 +72,7 @@ function loopOf(survey: ContactSurvey, sheet: ContactSheet | null): { range: Ran
   return { range: { low: leads + contacts * 0.3, high: leads * 1.05 + contacts * 3 }, from: 'counted' };
 }
 
+/** The ring in closed form: millivolts at the coil, open and closed, with ranges for what was not measured. */
 export function millivoltLoop(survey: ContactSurvey, sheet: ContactSheet | null): MillivoltLoop {
   const read = byReadings(survey);
   const pileOhms = of(survey.pileOhms ?? read?.pile, USUAL_OHMS);

@@ -182,6 +182,7 @@ function circuit(job: ContactJob, c: ContactDerived, state: string): CircuitExpo
   };
 }
 
+/** What the contact family gives to every stop. */
 export const contactFamily: FamilyModule<'contact', ContactDerived> = {
   id: 'contact',
   surveyed: (job) => plural(Object.keys(job.survey.switches).length, 'contact'),

@@ -316,6 +316,7 @@ function ownTests(survey: ContactSurvey): TestPlan[] {
   ];
 }
 
+/** The tests of a ring or a pair, by what the appliance is. */
 export function contactProof(survey: ContactSurvey, loop: MillivoltLoop | null): TestPlan[] {
   if (loop) return loopTests(survey, loop);
   if (survey.appliance === 'dry-pair') return pairTests(survey);

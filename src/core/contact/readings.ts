@@ -44,6 +44,7 @@ const GRAMMAR: PointGrammar = {
   refuses: (quantity, state) => (quantity === 'ohms' && state !== 'off' ? 'Ohms only with the appliance off.' : null),
 };
 
+/** Readings of a contact job as typed. Never throws. */
 export const parseContactReadings = (line: string): PointReadingLine[] => parsePointReadings(line, GRAMMAR);
 
 /** What a meter may show between two points; null where the ring or pair does not settle it. */
@@ -86,6 +87,7 @@ function foreign(r: Reading, loop: MillivoltLoop | null, about: string[]): Findi
     : null;
 }
 
+/** Readings that no such appliance, or not this one, could give. */
 export function readingFindings(job: ContactJob, loop: MillivoltLoop | null): Finding[] {
   const taken = readingsInTime(
     job,

@@ -3,6 +3,7 @@ import { type AddSetting, type CanonicalSetting, option } from '../settings/cano
 import type { ContactSheet } from './sheet';
 import type { ContactJob } from './survey-job';
 
+/** Settings of a device on a contact, each with its reason. */
 export function contactSettings(job: ContactJob, sheet: ContactSheet): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
   const add: AddSetting = (key, name, value, why, options, wrong = []) => {

@@ -30,6 +30,7 @@ const ELSEWHERE: Record<string, string> = {
 };
 const PAIR: ReadonlySet<ContactCore> = new Set(['pair-1', 'pair-2']);
 
+/** What each terminal of the device is for, and what somebody saw on it. */
 export function terminalPlan(survey: ContactSurvey, sheet: ContactSheet): TerminalPlan<ContactCore>[] {
   return Object.entries(sheet.terminals).map(([terminal, use]) => {
     const core = meantFor(survey, use);
@@ -40,6 +41,7 @@ export function terminalPlan(survey: ContactSurvey, sheet: ContactSheet): Termin
   });
 }
 
+/** Terminals with the wrong core on them. */
 export const wiringFindings = (plan: readonly TerminalPlan<ContactCore>[]): Finding[] =>
   plan.flatMap((t) =>
     t.found !== null && t.good === false
@@ -54,6 +56,7 @@ export const wiringFindings = (plan: readonly TerminalPlan<ContactCore>[]): Find
       : [],
   );
 
+/** The work in its order. */
 export function contactSteps(survey: ContactSurvey, sheet: ContactSheet): { id: string; what: string }[] {
   const plan = terminalPlan(survey, sheet);
   return [
@@ -87,6 +90,7 @@ export function contactSteps(survey: ContactSurvey, sheet: ContactSheet): { id: 
   ];
 }
 
+/** What to have in hand before the van is left. */
 export function contactKit(
   survey: ContactSurvey,
   sheet: ContactSheet | null,

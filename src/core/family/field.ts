@@ -88,6 +88,7 @@ export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldK
   throw new RangeError(`no field at ${path.join('.')}`);
 }
 
+/** What stands at a path of a tree; undefined where it leads nowhere. */
 export const valueAt = (tree: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((at, step) => (isTree(at) ? at[step] : undefined), tree);
 

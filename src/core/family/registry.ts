@@ -29,6 +29,7 @@ export function register<F extends Family>(module: FamilyModule<F, Owns[F]>): vo
   modules.set(module.id, module as unknown as FamilyModule<Family, unknown>);
 }
 
+/** Whether a page has loaded this family. */
 export const isRegistered = (family: Family): boolean => modules.has(family);
 
 export type OwnOf<F extends Family> = Owns[F];

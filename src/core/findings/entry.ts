@@ -10,6 +10,7 @@ export interface Entry<F> {
   words: (facts: F) => { message: string; fix: string };
 }
 
+/** One entry of the catalogue: how grave, at which stop, what it means, its words out of the facts. */
 export const entry = <F>(severity: Severity, stop: StopId, meaning: string, words: Entry<F>['words']): Entry<F> => ({
   severity,
   stop,

@@ -39,6 +39,7 @@ export const undecided = <S extends { key: SettingKey }>(settings: readonly S[],
   return settings.filter((s) => !waiting.has(s.key));
 };
 
+/** A finding by its code and facts: the wording is the catalogue’s. */
 export function finding<C extends FindingCode>(
   code: C,
   facts: FindingFacts<C>,
@@ -54,5 +55,6 @@ export function finding<C extends FindingCode>(
 
 const ORDER: Record<Severity, number> = { blocker: 0, caution: 1, note: 2 };
 
+/** Blockers first, then cautions, then notes; alike by code. */
 export const bySeverity = (a: Finding, b: Finding): number =>
   ORDER[a.severity] - ORDER[b.severity] || a.code.localeCompare(b.code);

@@ -2,6 +2,7 @@
 import { amps, fixed, listed, ohms, volts } from '../units/units';
 import { entry, type None } from './entry';
 
+/** Findings of electric floors. */
 export const FLOOR_FINDINGS = {
   // Survey
   'floor.mat-no-volts': entry<{ mat: string }>('blocker', 'survey', 'A mat’s nameplate volts are missing.', (f) => ({

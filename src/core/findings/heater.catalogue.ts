@@ -2,6 +2,7 @@
 import { fixed, listed, ohms, volts } from '../units/units';
 import { entry, type None } from './entry';
 
+/** Findings of heaters on line voltage. */
 export const HEATER_FINDINGS = {
   // Survey
   'heater.no-plate': entry<{ heater: string }>('blocker', 'survey', 'A heater’s watts or volts are missing.', (f) => ({

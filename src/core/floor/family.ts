@@ -60,6 +60,7 @@ function probeType(job: FloorJob, fits: readonly ProbeFit[]): ProbeType | null {
   return job.survey.probe.type ?? (could.length === 1 ? (could[0]?.type ?? null) : null);
 }
 
+/** Everything a floor job implies. Never throws: what is not known is a question. */
 export function deriveFloor(job: FloorJob): FloorDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, FLOOR_SHEETS, FloorSheet);

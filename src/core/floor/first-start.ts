@@ -40,11 +40,13 @@ const yesNo = (yes: string, no: string): { value: string; label: string }[] => [
 /** A meter built into a thermostat is good to about this, mains tolerance besides. */
 const LOAD_TOLERANCE = 0.1;
 
+/** Watts that a meter in the device may show, within its tolerance. */
 export const loadBand = (load: FloorLoad): { low: number; high: number } => ({
   low: Math.round(load.watts * (1 - LOAD_TOLERANCE)),
   high: Math.round(load.watts * (1 + LOAD_TOLERANCE)),
 });
 
+/** The questions of the first start with the answers this floor wants, in the device’s order. */
 export function firstStart(facts: StartFacts): StartItem[] {
   const { survey, sheet, load, probe, shows, mode, limitCelsius, contactor } = facts;
   const item = (id: StartStep): Omit<StartItem, 'id' | 'said' | 'ok'> => {

@@ -38,6 +38,7 @@ const POINT_KELVIN = 0.3;
 /** What the model leaves out comes to about this; more says that the floor is not the one surveyed. */
 const UNLIKE_KELVIN = 1;
 
+/** A floor with its mass and losses scaled. */
 export const scaled = (m: FloorModel, mass: number, loss: number): FloorModel => ({
   ...m,
   slab: m.slab * mass,
@@ -147,6 +148,7 @@ export interface Forecast {
   high: Float64Array;
 }
 
+/** The probe minute by minute, with two standard errors to either side, °C. */
 export function forecast(
   model: FloorModel,
   around: Around,

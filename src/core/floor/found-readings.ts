@@ -129,6 +129,7 @@ export function expectedWords(quantity: 'volts-ac' | 'ohms', e: Expected): strin
   return Number.isFinite(e.high) ? `${ohmsText(e.low)} to ${ohmsText(e.high)}` : `over ${ohmsText(e.low)}`;
 }
 
+/** Readings that these mats and this probe could not have given. */
 export function floorFoundReadings(job: FloorJob, floor: FloorCircuit): Finding[] {
   const known = new Set(floorPoints(floor.survey, floor.sheet).map((p) => p.value));
   const read = readingsInTime(job).filter((r) => r.test === undefined && r.stop !== 'make-safe');

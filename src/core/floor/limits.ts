@@ -10,6 +10,7 @@ const TILE_PROBE_LIMIT = 40;
 const SOFT_LIMIT = 27;
 
 const SOFT: readonly Covering[] = ['timber', 'laminate', 'vinyl', 'carpet'];
+/** A covering that its maker limits below tile. */
 export const isSoft = (covering: Covering | undefined): boolean => covering !== undefined && SOFT.includes(covering);
 
 /** One way of setting the limit on tile, and why its followers do. */

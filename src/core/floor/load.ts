@@ -58,8 +58,10 @@ export interface FloorLoad {
   breakerAllowed: number | null;
 }
 
+/** A mat as people call it: its name, or its number. */
 export const matName = (mat: Mat, index: number): string => mat.name ?? `Mat ${index + 1}`;
 
+/** Resistance of a mat from its nameplate, Ω: V² / W. */
 export const ratedOhms = (mat: { ratedWatts: number; ratedVolts: number }): number =>
   mat.ratedVolts ** 2 / mat.ratedWatts;
 

@@ -78,6 +78,7 @@ function parseOne(text: string): MatLine {
   };
 }
 
+/** Mats as typed. Never throws; each entry says what it understood or what is wrong. */
 export const parseMats = (line: string): MatLine[] =>
   line
     .split(/[,;\n](?!\d)/)

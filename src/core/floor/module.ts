@@ -118,6 +118,7 @@ function trial(text: string, f: FloorDerived): JobTrialLine {
   };
 }
 
+/** What the floor family gives to every stop. */
 export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   id: 'floor',
   surveyed: (job) => plural(Object.keys(job.survey.mats).length, 'mat'),

@@ -10,6 +10,7 @@ import { matName, STAGES } from './load';
 import { CORE_WORDS } from './terminals';
 import { ohmsAt, probeName } from './thermistor';
 
+/** The floor’s part of the record. */
 export function floorPapers(job: FloorJob, floor: FloorDerived): PaperPart[] {
   const { load, limit, probe, warmUp, start, sheet } = floor;
   const { survey } = job;

@@ -38,6 +38,7 @@ export interface ProofFacts {
   week: readonly WeekStep[] | null;
 }
 
+/** The tests of a floor: resistance, limit, warm-up, switching off. */
 export function floorProof(f: ProofFacts): TestPlan[] {
   const { survey, sheet, load, contactor, shows, forecast, limitCelsius } = f;
   const tests: TestPlan[] = [];

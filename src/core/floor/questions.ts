@@ -24,6 +24,7 @@ const measure = (code: string, about: string[], ask: string, how: string): Quest
   needed: true,
 });
 
+/** What is still to be asked of a floor, where it is asked. */
 export function floorQuestions(job: FloorJob, { load, sheet, fits, type }: Facts): Question[] {
   const survey = job.survey;
   const questions: Question[] = [];

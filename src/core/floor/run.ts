@@ -46,6 +46,7 @@ export interface RunResult extends Sums {
   on: boolean;
 }
 
+/** The exact step of one minute. */
 export const minuteStep = (model: FloorModel): Step => {
   const { a, b } = systemMatrices(model);
   return stepMatrices(a, b, STATES, 3, MINUTE);
@@ -115,6 +116,7 @@ export function runResult({ model, step, around, start, minutes }: RunInput, end
   };
 }
 
+/** A floor under its control, minute by minute: the reference of the compiled run. */
 export function runFloor(input: RunInput): RunResult {
   const { model, step, around, hourly, control, start, minutes, trace } = input;
   const { phi: f, gamma: g } = step;

@@ -45,6 +45,7 @@ export interface SettingFacts {
   probe: ProbeType | null;
 }
 
+/** Settings of a floor device, each with its reason and bounds. */
 export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts): CanonicalSetting[] {
   const survey = job.survey;
   const settings: CanonicalSetting[] = [];

@@ -211,4 +211,5 @@ const screen = {
   ],
 };
 
+/** The sheets that ship, each checked by the schema. */
 export const FLOOR_SHEETS: readonly FloorSheet[] = [button, screen].map((s) => FloorSheet.parse(s));

@@ -14,6 +14,7 @@ import type { FloorSheet } from './sheet';
 import { type ProbeFit, probeName } from './thermistor';
 import { mostCelsius, type WeekForecast } from './week';
 
+/** What speaks against this device on this load, with this probe. */
 export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet, type: ProbeType | null): Finding[] {
   const survey = job.survey;
   const findings: Finding[] = [];
@@ -54,6 +55,7 @@ export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet
   return findings;
 }
 
+/** What speaks against the week: range, limit, a temperature never reached, a lead too long. */
 export function weekFindings(
   job: FloorJob,
   sheet: FloorSheet,
@@ -105,6 +107,7 @@ export function weekFindings(
   return findings;
 }
 
+/** Answers of the first start that this floor does not want. */
 export function startFindings(
   job: FloorJob,
   start: readonly StartItem[],

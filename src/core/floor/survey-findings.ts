@@ -167,6 +167,7 @@ function probeFindings(survey: FloorSurvey, fits: readonly ProbeFit[]): Finding[
   return findings;
 }
 
+/** What is wrong with mats, insulation, supply and probe as surveyed. */
 export function surveyFindings(survey: FloorSurvey, load: FloorLoad | null, fits: readonly ProbeFit[]): Finding[] {
   const findings = [...matFindings(survey, load), ...probeFindings(survey, fits)];
   if (survey.screenEarthed === false) findings.push(finding('floor.screen-loose', {}, ['mats'], 'looked at'));

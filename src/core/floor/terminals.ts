@@ -35,6 +35,7 @@ export function terminalPlan(survey: FloorSurvey, sheet: FloorSheet): TerminalPl
   });
 }
 
+/** Terminals with the wrong core on them. */
 export function terminalFindings(survey: FloorSurvey, sheet: FloorSheet): Finding[] {
   return terminalPlan(survey, sheet).flatMap((t) =>
     t.found !== null && t.good === false
@@ -55,6 +56,7 @@ export interface WorkStep {
   what: string;
 }
 
+/** The work in its order. */
 export function floorSteps(survey: FloorSurvey, sheet: FloorSheet, load: FloorLoad | null): WorkStep[] {
   const on = (core: FloorCore): string => Object.entries(sheet.terminals).find(([, c]) => c === core)?.[0] ?? '?';
   const mats = Object.keys(survey.mats).length;

@@ -28,6 +28,7 @@ export const PROBE_TYPES = Object.keys(R25) as ProbeType[];
 export const OPEN_OHMS = 1.3e6;
 const SHORT_OHMS = 400;
 
+/** Resistance of a probe at a temperature, Ω: R25 e^(β (1/T − 1/298.15)). */
 export function ohmsAt(type: ProbeType, celsius: number, beta = USUAL_BETA): number {
   return R25[type] * Math.exp(beta * (1 / (celsius + ZERO_KELVIN) - 1 / T25));
 }
@@ -39,6 +40,7 @@ export function celsiusAt(type: ProbeType, ohms: number, beta = USUAL_BETA): num
 }
 
 export type ProbeState = 'open' | 'short' | 'reads';
+/** What a resistance says of a probe’s lead. */
 export const probeState = (ohms: number): ProbeState =>
   ohms >= OPEN_OHMS ? 'open' : ohms <= SHORT_OHMS ? 'short' : 'reads';
 

@@ -4,6 +4,7 @@ import type { Topic } from '../record/topic';
 import { fixed, temperature } from '../units/units';
 import type { FloorDerived } from './family';
 
+/** What the customer of a floor is shown. */
 export function floorTopics(job: FloorJob, floor: FloorDerived): Topic[] {
   const { limit, warmUp, week } = floor;
   const topics: Topic[] = [];

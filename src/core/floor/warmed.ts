@@ -62,6 +62,7 @@ function cycling(
   return { minutesOn: second.onMinutes / cycles, minutesOff: (day - second.onMinutes) / cycles };
 }
 
+/** The warm-up forecast with what was logged, and when the limit is reached. */
 export function warmUpOf(job: FloorJob, house: FloorHouse, limitCelsius: number, differentialKelvin: number): WarmUp {
   const points = pointsOf(job, house.start[3] ?? 20);
   const fit = fitFloor(house.model, house.around, house.start, points);

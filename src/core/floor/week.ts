@@ -85,6 +85,7 @@ export function cheapMinutes(offPeak: { from: number; to: number } | undefined):
   );
 }
 
+/** Cost of energy under a flat or two-part price; null without one. */
 export function costOf(price: FloorSurvey['price'], kilowattHours: number, cheapKilowattHours: number): number | null {
   if (!price) return null;
   const cheap = price.offPeak ? cheapKilowattHours : 0;

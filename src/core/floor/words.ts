@@ -5,6 +5,7 @@ import { type FloorLoad, matName } from './load';
 import type { FloorSheet } from './sheet';
 import type { WarmUp } from './warmed';
 
+/** What to have in hand before the van is left. */
 export function kitOf(sheet: FloorSheet | null, contactor: boolean): { id: string; name: string; why: string }[] {
   const kit = [
     { id: 'tester', name: 'Two-pole tester and proving unit', why: 'prove, test, prove' },
@@ -20,6 +21,7 @@ export function kitOf(sheet: FloorSheet | null, contactor: boolean): { id: strin
   return kit;
 }
 
+/** The whole floor in one sentence. */
 export function sentenceOf(job: FloorJob, load: FloorLoad | null, warmUp: WarmUp | null): string {
   const mats = Object.values(job.survey.mats);
   if (mats.length === 0) return 'Say which mats lie in the floor; the rest follows from that.';

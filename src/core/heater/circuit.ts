@@ -35,6 +35,7 @@ export interface HeaterCircuit {
   contactor: boolean;
 }
 
+/** Volts of each leg to earth, of two hots or of hot and neutral. */
 export function heaterLegs(wall: Wall): Legs {
   return legsOf(wall.volts ?? 0, wall.twoHots ?? false);
 }
@@ -148,6 +149,7 @@ const CONTROLS: Record<HeaterStateId, readonly string[]> = {
   off: [],
 };
 
+/** The controls that a state closes. */
 export const heaterControls = (state: HeaterStateId): ReadonlySet<string> => new Set(CONTROLS[state]);
 
 /** Every point a probe can touch. */

@@ -122,6 +122,7 @@ function sentenceOf(job: HeaterJob, wall: Wall, load: HeaterLoad | null, room: R
   return `${fixed(load.watts, 0)} W, ${fixed(load.amps, 1)} A on ${supply}${warm}.`;
 }
 
+/** Everything a heater job implies. Never throws: what is not known is a question. */
 export function deriveHeaters(job: HeaterJob): HeaterDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, HEATER_SHEETS, HeaterSheet);

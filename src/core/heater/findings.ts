@@ -42,6 +42,7 @@ function earthFindings(name: string, cable: HeaterSurvey['cables'][string], abou
       ];
 }
 
+/** What the cables’ readings say that cannot be, or is not known yet. */
 export function cableFindings(survey: HeaterSurvey, wall: Wall): Finding[] {
   const out: Finding[] = [];
   const live = wall.cables.filter((c) => c.role === 'supply');
@@ -92,6 +93,7 @@ export function cableFindings(survey: HeaterSurvey, wall: Wall): Finding[] {
   return out;
 }
 
+/** What speaks against the heaters on this supply. */
 export function loadFindings(survey: HeaterSurvey, wall: Wall, load: HeaterLoad | null): Finding[] {
   const out: Finding[] = [];
   for (const [id, h] of Object.entries(survey.heaters)) {
@@ -214,6 +216,7 @@ const WHERE: Record<string, string> = {
   sun: 'in the sun',
 };
 
+/** What speaks against breaker, wire and place. */
 export function placeFindings(survey: HeaterSurvey, room: RoomForecast | null): Finding[] {
   const out: Finding[] = [];
   const { breakerAmps, wire, place, mounting } = survey;

@@ -56,8 +56,10 @@ const WIRE_AMPS: Record<NonNullable<HeaterSurvey['wire']>, number> = {
   '4 mm²': 25,
   '6 mm²': 32,
 };
+/** What a wire carries, A. */
 export const wireAmps = (wire: NonNullable<HeaterSurvey['wire']>): number => WIRE_AMPS[wire];
 
+/** A heater as people call it: its name, or its number. */
 export const heaterName = (survey: Pick<HeaterSurvey, 'heaters'>, id: string): string =>
   survey.heaters[id]?.name ?? `Heater ${Object.keys(survey.heaters).indexOf(id) + 1}`;
 

@@ -230,6 +230,7 @@ function circuit(job: HeaterJob, h: HeaterDerived, state: string): CircuitExport
   };
 }
 
+/** What the heater family gives to every stop. */
 export const heaterFamily: FamilyModule<'heater', HeaterDerived> = {
   id: 'heater',
   surveyed: (job) => plural(Object.keys(job.survey.cables).length, 'cable'),

@@ -25,6 +25,7 @@ const seenYes = (id: string, what: string, yes: string, no: string, source: stri
   seen: { yes, no },
 });
 
+/** The tests of heaters: dead legs, amperes or watts, off on both legs, limits. */
 export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundFault: boolean): TestPlan[] {
   const { sheet, load, wall, survey } = c;
   const cores = coresOf(wall);

@@ -67,6 +67,7 @@ export const parseHeaterReadings = (
   wall: Wall,
 ): PointReadingLine[] => parsePointReadings(line, grammar(survey, sheet, wall));
 
+/** What is expected between two points, for people. */
 export const heaterExpectedWords = (quantity: 'volts-ac' | 'ohms', e: Expected): string =>
   quantity === 'volts-ac'
     ? `${fixed(e.low, 0)} to ${fixed(e.high, 0)} V`

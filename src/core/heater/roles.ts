@@ -42,6 +42,7 @@ export interface Wall {
   neutral: boolean | null;
 }
 
+/** A cable as people call it: its name, or its number. */
 export const cableName = (survey: Pick<HeaterSurvey, 'cables'>, id: string): string =>
   survey.cables[id]?.name ?? `Cable ${Object.keys(survey.cables).indexOf(id) + 1}`;
 
@@ -77,6 +78,7 @@ function hots(cable: HeaterSurvey['cables'][string] | undefined): boolean | null
   return low >= LIVE_VOLTS ? true : null;
 }
 
+/** Which cable is supply and which is load, by what is read of them. */
 export function readWall(survey: HeaterSurvey): Wall {
   const entries = Object.entries(survey.cables);
   const cables = entries.map(

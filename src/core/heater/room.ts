@@ -26,6 +26,7 @@ export interface RoomForecast {
 
 const DEFAULT_WANTED = 20;
 
+/** The room as two nodes; null while its area or losses are not known. */
 export const roomOf = (survey: HeaterSurvey): House | null =>
   survey.areaSquareMetres === undefined || survey.lossWattsPerKelvin === undefined
     ? null

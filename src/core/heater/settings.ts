@@ -35,6 +35,7 @@ export function rhythmOf(
   return { value: 'minutes', why: 'a baseboard or convector stores little and follows in minutes', wrong: [] };
 }
 
+/** Settings of a device for heaters, each with its reason. */
 export function heaterSettings(
   job: HeaterJob,
   sheet: HeaterSheet,

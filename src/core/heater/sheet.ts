@@ -197,4 +197,5 @@ const SHEETS = [
   },
 ];
 
+/** The sheets that ship, each checked by the schema. */
 export const HEATER_SHEETS: readonly HeaterSheet[] = SHEETS.map((s) => HeaterSheet.parse(s));

@@ -27,6 +27,7 @@ const WHY: Record<Exclude<Refusal, null>, (sheet: HeaterSheet, wall: Wall, load:
   'too-little': (s, _w, load) => `it needs ${s.leastWatts} W in series, and ${load?.watts.toFixed(0)} W are there`,
 };
 
+/** Why this device cannot serve this wall, in words; null where it can. */
 export const refusalWords = (sheet: HeaterSheet, wall: Wall, load: HeaterLoad | null): string | null => {
   const r = refusal(sheet, wall, load);
   return r && WHY[r](sheet, wall, load);

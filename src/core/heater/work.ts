@@ -32,6 +32,7 @@ function neutralFirst(survey: HeaterSurvey, wall: Wall): boolean {
   return (cable?.firstToEarth ?? 1e3) < (cable?.secondToEarth ?? 1e3);
 }
 
+/** What each terminal of the device is for, and what somebody saw on it. */
 export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterSheet): HeaterTerminal[] {
   const cores = coresOf(wall);
   const swapped = wall.twoHots === false && wall.kind === 'four-core' && neutralFirst(survey, wall);
@@ -70,6 +71,7 @@ export function terminalPlan(survey: HeaterSurvey, wall: Wall, sheet: HeaterShee
   });
 }
 
+/** Terminals with the wrong core on them. */
 export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly HeaterTerminal[]): Finding[] {
   return plan.flatMap((t) =>
     t.found !== null && t.good === false
@@ -89,6 +91,7 @@ export function wiringFindings(survey: HeaterSurvey, wall: Wall, plan: readonly 
   );
 }
 
+/** The work in its order. */
 export function heaterSteps(
   survey: HeaterSurvey,
   wall: Wall,
@@ -130,6 +133,7 @@ export function heaterSteps(
   ];
 }
 
+/** What to have in hand before the van is left. */
 export function heaterKit(
   sheet: HeaterSheet | null,
   contactor: boolean,

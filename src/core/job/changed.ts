@@ -89,4 +89,5 @@ function judged<J>(shape: z.core.$ZodType, whole: z.ZodType<J>, before: J, after
 /** @param before a job known to be valid, from which `after` was made by changes */
 export const fitting = (before: Job, after: unknown): Fit<Job> => judged(JOB_SHAPES[before.family], Job, before, after);
 
+/** Whether a job of the first version is still one after a change. */
 export const fittingFirst = (before: Job1, after: unknown): Fit<Job1> => judged(Job1, Job1, before, after);

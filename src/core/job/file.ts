@@ -121,6 +121,7 @@ export function readJobFile(text: string): FileResult {
   return readJobValue(value);
 }
 
+/** A job out of a parsed file of either version; problems with their place, nothing half read. */
 export function readJobValue(value: unknown): FileResult {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return { ok: false, problems: [{ path: '', message: 'a job file is one JSON object' }] };
@@ -195,6 +196,7 @@ function asJob(
   return job.success ? { ok: true, job: job.data } : refused(job.error);
 }
 
+/** JSON Schema of job files of both versions. */
 export const jobFileSchema = (): unknown => ({
   ...z.toJSONSchema(z.union([...FAMILIES.map((f) => JOB_FILES[f]), JobFile1]), {
     io: 'input',

@@ -33,6 +33,7 @@ export const Job1 = z.strictObject({
 });
 export type Job1 = z.infer<typeof Job1>;
 
+/** An empty job of the first version. */
 export const emptyJob1 = (): Job1 => Job1.parse({ format: JOB_FORMAT, version: 1 });
 
 type Tree = Record<string, unknown>;

@@ -17,7 +17,9 @@ const ohms = z
 export const Covering = z.enum(['tile', 'stone', 'timber', 'laminate', 'vinyl', 'carpet']);
 /** What the cable lies in, and on. */
 export const Build = z.enum(['board', 'concrete', 'screed', 'joists']);
+/** What lies under the floor. */
 export const Beneath = z.enum(['ground', 'heated', 'unheated']);
+/** Probes by their resistance at 25 °C. */
 export const ProbeType = z.enum(['6.8k', '10k', '12k', '15k', '33k', '47k', '100k'], {
   error: (issue) => `"${String(issue.input)}" is not a probe type: 6.8k, 10k, 12k, 15k, 33k, 47k or 100k`,
 });

@@ -16,6 +16,7 @@ export const allReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] =>
 
 /** Readings of a part that was surveyed: a mat's ohms, a core's volts. They stand in the survey, not between points. */
 const PART = 'part.';
+/** The measure by which a surveyed part’s figure is kept: "part.ohms". */
 export const partMeasure = (name: string): string => `${PART}${name}`;
 const isOfPart = (r: Pick<Reading, 'measure'>): boolean => r.measure?.startsWith(PART) === true;
 
@@ -51,6 +52,7 @@ export function latestByPair(readings: readonly ReadingEntry[]): Map<string, Rea
 
 /** Stops before anything was changed: what is read there speaks of the old installation. */
 const BEFORE: ReadonlySet<string> = new Set(['arrive', 'survey', 'decide']);
+/** Taken before anything was changed. */
 export const isOfOld = (r: Reading): boolean => r.stop === undefined || BEFORE.has(r.stop);
 
 /** A reading as the evidence of a finding: when it was taken. */

@@ -25,6 +25,7 @@ const joinedAtBoard = (job: LowVoltageJob): boolean =>
     return j.place === 'board' && roles.includes('cool1') && roles.includes('fan');
   });
 
+/** Who moves the air in heating and cooling, by what was seen and read. */
 export function readAir(job: LowVoltageJob, s: Read): Air {
   const fan = readCores(job).some((c) => (roleOf(c) === 'fan' || isSharedCore(c)) && !c.cut);
   const seenOwn = job.survey.equipment.fanStartedBy === 'equipment' || job.answers['heat-fan'] === 'own';

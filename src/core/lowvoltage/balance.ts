@@ -33,9 +33,12 @@ const along = (p: PumpRating, key: 'watts' | 'cop', outdoorCelsius: number): num
   return p.cold[key] + slope * (outdoorCelsius - p.cold.outdoorCelsius);
 };
 
+/** Heat of the pump at an outdoor temperature, W; never below zero. */
 export const capacityWatts = (p: PumpRating, outdoorCelsius: number): number =>
   Math.max(0, along(p, 'watts', outdoorCelsius));
+/** Heat over electricity at an outdoor temperature; never below one. */
 export const copAt = (p: PumpRating, outdoorCelsius: number): number => Math.max(1, along(p, 'cop', outdoorCelsius));
+/** Heat the house loses at an outdoor temperature, W. */
 export const loadWatts = (h: HouseLoad, outdoorCelsius: number): number =>
   Math.max(0, h.wattsPerKelvin * (h.balanceCelsius - outdoorCelsius));
 
@@ -63,6 +66,7 @@ export const breakEvenCop = (prices: Prices): number =>
 /** Where fuel is cheaper: below a temperature, at every one, or at none, within −40 to 25 °C outdoors. */
 export type Changeover = { kind: 'below'; celsius: number } | { kind: 'always' } | { kind: 'never' };
 
+/** Outdoor temperature under which the fuel is cheaper; always and never are answers. */
 export function economicChangeover(p: PumpRating, prices: Prices): Changeover {
   const slope = (p.warm.cop - p.cold.cop) / (p.warm.outdoorCelsius - p.cold.outdoorCelsius);
   const wanted = breakEvenCop(prices);

@@ -223,6 +223,7 @@ function smallestRepair(
   return null;
 }
 
+/** VA, volts and fuse in the worst state of every source, and the repair where it is too much. */
 export function planBudget(
   job: LowVoltageJob,
   installed: Installed,
@@ -252,6 +253,7 @@ export function planBudget(
   };
 }
 
+/** What the budget has against the plan. */
 export function budgetFindings(budget: Budget): Finding[] {
   const findings: Finding[] = [];
   const fix = budget.repair

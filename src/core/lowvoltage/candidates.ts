@@ -195,6 +195,7 @@ function nextMeasurement(job: LowVoltageJob, standing: readonly Candidate[]): Ne
 /** So many of the best measurements are looked at for one that an open core cannot imitate. */
 const TRIED = 12;
 
+/** What the letters could mean, each solved and held against the readings; the measurement that tells them apart. */
 export function candidateSystems(job: LowVoltageJob): Candidates {
   const ways = ambiguities(job);
   const empty: Candidates = { list: [], provesNothing: [], settled: {}, measureFirst: null };

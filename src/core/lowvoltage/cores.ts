@@ -79,6 +79,7 @@ function settledRole(label: string | undefined, letters: Letters, heatTaken: boo
 /** Jobs are never changed in place, so what was read of one stays true. */
 const read = new WeakMap<LowVoltageJob, Core[]>();
 
+/** Every conductor with its role at each end, letters of two meanings as the answers settle them. */
 export function readCores(job: LowVoltageJob): readonly Core[] {
   const known = read.get(job);
   if (known) return known;

@@ -51,6 +51,7 @@ export function nominalOpenVolts(job: LowVoltageJob): number {
   return openVoltsOf() * (tap !== undefined && mains !== undefined ? mains / tap : 1);
 }
 
+/** The equipment’s own loads, relays and interlocks, as nameplate and survey have them. */
 export function equipmentCircuit(
   job: LowVoltageJob,
   system: LowVoltageSystem,

@@ -4,6 +4,7 @@ import { type AddSetting, numbers, option } from '../settings/canonical-setting'
 import { proposeLockouts } from './balance';
 import type { LowVoltageSystem } from './system';
 
+/** Settings that heat pumps ask for. */
 export function addHeatPump(job: LowVoltageJob, system: LowVoltageSystem, add: AddSetting): void {
   const dual = system.kind === 'dual-fuel';
   const kind = dual ? 'dual-fuel' : 'heat-pump';

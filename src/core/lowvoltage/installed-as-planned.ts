@@ -25,6 +25,7 @@ export function feedSide(sheet: DeviceSheet, system: LowVoltageSystem): string |
   return single === 'hot-heat' || single === 'hot-cool' ? sheet.singleR : of('hot-cool');
 }
 
+/** The plan as one description of what will be there. */
 export function installedAsPlanned(
   job: LowVoltageJob,
   system: LowVoltageSystem,

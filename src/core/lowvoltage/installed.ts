@@ -76,16 +76,21 @@ export interface Installed {
   points?: readonly string[];
 }
 
+/** Open-circuit volts of a transformer from its rating. */
 export const openVoltsOf = (ratedVolts = SECONDARY_VOLTS): number => ratedVolts * (1 + REGULATION);
 /** Series resistance that gives the stated regulation at rated load. */
 export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS ** 2) / va;
 
+/** Node of a screw at the wall. */
 export const wallNode = (screw: string): string => `wall.${screw}`;
+/** Node of a screw at the board. */
 export const boardNode = (screw: string): string => `board.${screw}`;
+/** Node of a screw at the outdoor unit. */
 export const outdoorNode = (screw: string): string => `outdoor.${screw}`;
 /** The control input that closes a thermostat contact. */
 export const callOf = (screw: string): string => `call:${screw}`;
 
+/** The circuit of what is installed. */
 export function toNetlist(installed: Installed): Netlist {
   const elements: CircuitElement[] = [];
   for (const t of installed.transformers) {

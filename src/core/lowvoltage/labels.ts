@@ -16,6 +16,7 @@ export interface ConductorLabel {
   goes: string;
 }
 
+/** What each conductor is labelled with at both ends. */
 export function conductorLabels(job: JobOf<'24v'>, plan: WiringPlan | null): ConductorLabel[] {
   const labels: ConductorLabel[] = [];
   for (const [id, c] of Object.entries(job.survey.conductors)) {

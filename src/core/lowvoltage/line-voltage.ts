@@ -35,6 +35,7 @@ const isControlPoint = (point: string | undefined): boolean => {
   return p !== null && p.kind !== 'part';
 };
 
+/** Signs and readings of mains on the control wiring, and whether they stop the job. */
 export function lineVoltageSigns(job: LowVoltageJob): LineVoltage {
   const { seen } = job.survey;
   const signs = [

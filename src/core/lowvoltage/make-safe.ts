@@ -83,6 +83,7 @@ function whatTheyTell(job: LowVoltageJob, system: LowVoltageSystem, series: Dead
   return best;
 }
 
+/** Whether every supply is off and proved, and what is missing to say so. */
 export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem): MakeSafe {
   const findings: Finding[] = [];
   const line = lineVoltageSigns(job);

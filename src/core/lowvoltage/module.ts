@@ -192,6 +192,7 @@ function tryWires(entries: readonly string[], job: LowVoltageJob, d: LowVoltageD
   return { ok: true, result: tryIt(d, trials) };
 }
 
+/** What the 24 V family gives to every stop. */
 export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   id: '24v',
   surveyed: (job) => plural(Object.keys(job.survey.conductors).length, 'conductor'),

@@ -20,6 +20,7 @@ export interface OutdoorCable {
   points: string[];
 }
 
+/** The outdoor cable read from both its ends. */
 export function outdoorCable(job: LowVoltageJob, loads: readonly InstalledLoad[]): OutdoorCable {
   const conductors = Object.entries(job.survey.conductors).filter(([, c]) => c.cable === 'outdoor');
   const landed = conductors.flatMap(([id, c]) => {

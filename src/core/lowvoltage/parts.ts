@@ -18,6 +18,7 @@ const ANCHORS: Record<string, string> = {
   panelling: 'hollow-wall anchors',
 };
 
+/** What to have in hand before the van is left. */
 export function partsList(job: LowVoltageJob, sheet: DeviceSheet | null, powering: Powering | null): Part[] {
   const parts: Part[] = [
     { id: 'meter', name: 'Meter with proved leads', why: 'dead is measured, not heard' },

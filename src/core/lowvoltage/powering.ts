@@ -321,6 +321,7 @@ function separateTransformer(job: LowVoltageJob, system: LowVoltageSystem, sheet
   };
 }
 
+/** Every way of powering this device here, judged, the one that is best first. */
 export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
   const judged: Judged[] = [];
   const findings: Finding[] = [];

@@ -67,6 +67,7 @@ function calledTerminals(installed: Installed, state: CallState): string[] {
     .map((c) => c.to);
 }
 
+/** The circuit solved in a call. */
 export function solveState(p: Predictor, state: CallState): Solution {
   return p.solver.solve(p.circuitState(state));
 }
@@ -110,6 +111,7 @@ export function predictBetween(
   return point ? meterReading(point, meterOhms) : null;
 }
 
+/** Volts between every pair of points in a call, with their bands, and what runs. */
 export function predictState(p: Predictor, state: CallState): StatePrediction {
   const solution = solveState(p, state);
   const points = pointsOf(p.installed);

@@ -167,6 +167,7 @@ function outputMeasures(c: ProofContext, state: CallState): MeasurePlan[] {
     });
 }
 
+/** A test for each call that this plan serves. */
 export function callTests(c: ProofContext): TestPlan[] {
   const { sheet, system, installed } = c;
   const tests: TestPlan[] = [];

@@ -30,8 +30,10 @@ export interface ProofContext {
 
 /** Not the display, and not the other zones' thermostats: what an installer sees or hears start. */
 const UNSEEN: ReadonlySet<string> = new Set(['display', OTHER_THERMOSTAT]);
+/** Something that a person can see or hear running. */
 export const seenRunning = (runs: string): boolean => !UNSEEN.has(runs);
 
+/** Volts between two points in a state, with the band that is predicted. */
 export function voltsMeasure(
   c: ProofContext,
   state: string,
@@ -74,6 +76,7 @@ export const seen = (
   check,
 });
 
+/** Terminal of the common of the first transformer. */
 export const common = (c: ProofContext): string => c.installed.transformers[0]?.common ?? 'C';
 
 /** In a call, every load terminal at the board is either live or dead; each is worth one touch. */

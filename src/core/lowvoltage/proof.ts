@@ -14,6 +14,7 @@ function trickleMeasures(c: ProofContext): MeasurePlan[] {
   return boardMeasures(c, 'idle').map((m) => ({ ...m, id: `trickle-${m.id}` }));
 }
 
+/** The tests of a 24 V job, in the order one person does them. */
 export function proofPlan(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
   const { sheet, system, installed } = c;

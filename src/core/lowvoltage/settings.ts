@@ -294,6 +294,7 @@ const asksAnyway = (key: SettingKey, system: LowVoltageSystem): boolean =>
   (key === 'changeover' && isHeatPump(system)) ||
   (key === 'equipment.fuel' && !isHeatPump(system) && system.heatStages > 0);
 
+/** Settings, the card in the device’s order, what stays open and what speaks against it. */
 export function planSettings(
   job: LowVoltageJob,
   system: LowVoltageSystem,

@@ -106,6 +106,7 @@ export function sheathFindings(job: LowVoltageJob): Finding[] {
     : [];
 }
 
+/** What speaks against joining: network, band, signal, codes that expire. */
 export function joinFindings(job: LowVoltageJob, sheet: DeviceSheet | null, now: string | null): Finding[] {
   const { join } = job;
   const findings: Finding[] = [];
@@ -127,6 +128,7 @@ export function joinFindings(job: LowVoltageJob, sheet: DeviceSheet | null, now:
   return findings;
 }
 
+/** Terminals the device says it has, beside what is landed. */
 export function detectedFindings(job: LowVoltageJob, wired: readonly string[], byHand: readonly string[]): Finding[] {
   const { detected } = job.setUp;
   if (!detected || wired.length === 0) return [];

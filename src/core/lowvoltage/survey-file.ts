@@ -107,6 +107,7 @@ const keyed = <T>(items: readonly T[] | Record<string, T> | undefined, prefix: s
     ? Object.fromEntries(items.map((item: T, i) => [`${prefix}${i + 1}`, item]))
     : { ...(items as Record<string, T> | undefined) };
 
+/** A survey as files write it, lines and lists alike; problems with their place. */
 export function buildSurvey(
   input: z.infer<typeof SurveyInput> | undefined,
   problems: { path: string; message: string }[],

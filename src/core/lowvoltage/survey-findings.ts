@@ -5,6 +5,7 @@ import { colourOf, landedOn } from '../survey/landing';
 import { terminalInfo } from '../survey/terminals.data';
 import { readCores } from './cores';
 
+/** What is wrong with conductors, jumpers and letters as surveyed. */
 export function surveyFindings(job: LowVoltageJob): Finding[] {
   const findings: Finding[] = [];
   const { conductors, jumpers } = job.survey;

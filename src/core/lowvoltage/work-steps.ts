@@ -32,6 +32,7 @@ export interface WorkStep {
   about: string;
 }
 
+/** Links to leave, add or take off. */
 export function jumperActions(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): JumperAction[] {
   const actions: JumperAction[] = Object.entries(job.survey.jumpers)
     .filter(([, j]) => j.place === 'wall')
@@ -75,6 +76,7 @@ export function jumperActions(job: LowVoltageJob, system: LowVoltageSystem, shee
   return actions;
 }
 
+/** The work in its order. */
 export function workSteps(
   rows: readonly PlanRow[],
   jumpers: readonly JumperAction[],

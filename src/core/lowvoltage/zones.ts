@@ -20,6 +20,7 @@ export interface ZoneCircuit {
   points: string[];
 }
 
+/** Zone valves with their end switches as loads and contacts. */
 export function zoneCircuit(
   job: LowVoltageJob,
   system: LowVoltageSystem,

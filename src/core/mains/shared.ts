@@ -12,6 +12,7 @@ type OwnOfMains = Pick<
 /** Ends of a mains reading's scale, V: one for 120 V, one for everything above. */
 const SCALE_VOLTS = [130, 270] as const;
 
+/** What every stop reads, out of what a family on mains derived. */
 export function mainsShared(own: OwnOfMains, week: Shared['week']): Shared {
   const { sheet, sentence, questions, findings, proof, settings, steps, kit, safe } = own;
   return {

@@ -12,4 +12,5 @@ export function nominalVolts(volts: number): NominalVolts | null {
 
 /** North American codes allow 80 % of a rating for loads of three hours and more; elsewhere the rating itself holds. */
 export const continuousRule = (region: Region): boolean => region === 'NA';
+/** Share of a breaker that a continuous load may use, by region. */
 export const continuousShare = (region: Region): number => (continuousRule(region) ? 0.8 : 1);

@@ -8,6 +8,7 @@ import { bandText, type ProofRun, valueText } from './proof-run';
 export const blockersOf = (findings: readonly Finding[]): string[] =>
   findings.filter((f) => f.severity === 'blocker' && f.stop !== 'proof').map((f) => f.message);
 
+/** What a proof run leaves to be said. */
 export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
   const findings: Finding[] = [];
   for (const t of proof.tests) {

@@ -199,6 +199,7 @@ export function valueText(
   }
 }
 
+/** A predicted band for people. */
 export function bandText(m: Pick<MeasurePlan, 'quantity' | 'predicted' | 'seen'>, units: 'si' | 'us' = 'si'): string {
   if (m.quantity === 'seen') return valueText('seen', m.predicted.low, units, m.seen);
   const { low, high } = m.predicted;

@@ -15,6 +15,7 @@ export function canonicalJson(value: unknown): string {
   return JSON.stringify(value) ?? 'null';
 }
 
+/** SHA-256 of a text, hexadecimal. */
 export const hashText = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
 
 /** Hash of one journal entry chained to the one before it. */

@@ -5,6 +5,7 @@ import { familyOf } from '../family/registry';
 import type { Job } from '../job/schema';
 import type { FollowUp, Topic } from './topic';
 
+/** What the customer is shown, in order. */
 export function handoverTopics(job: Job, derived: Derived): Topic[] {
   const { module, job: seen } = familyOf(job);
   const topics: Topic[] = [

@@ -13,8 +13,10 @@ function content(job: object): unknown {
   return rest;
 }
 
+/** SHA-256 over the canonical content of a job, without seal and amendments. */
 export const contentHash = (job: object): string => hashText(canonicalJson(content(job)));
 
+/** The job sealed by a person at a time. */
 export const sealed = <J extends Job>(job: J, at: string, by: string): J => ({
   ...job,
   seal: { at, by, contentHash: contentHash(job), version: JOB_VERSION },

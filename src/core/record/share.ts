@@ -34,6 +34,7 @@ const textless = (value: unknown): unknown =>
 /** A job as the file it is exported as. */
 export const exportText = (job: Job): string => `${JSON.stringify(job, null, 2)}\n`;
 
+/** A copy for others: ids, codes, account names masked, no seal. */
 export function maskedCopy(job: Job): Job {
   const { seal: _seal, signature: _signature, first: _first, amendments, ...rest } = job;
   // The walk keeps the shape: texts stay texts.

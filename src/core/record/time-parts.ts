@@ -93,6 +93,7 @@ export const holidayLines = (job: Job): PaperLine[] =>
       ]
     : [];
 
+/** Programme, what is lost, holiday and sensors; nothing where there are none. */
 export const timeParts = (job: Job, shared: Shared): PaperPart[] => {
   const lost = lostLines(job, shared);
   return [

@@ -7,7 +7,9 @@ import { pairKey } from '../job/points';
 import { type ReadingEntry, readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
 
+/** Measure of the tester proved on a known live point, before. */
 export const PROVE_BEFORE = 'prove-before';
+/** The same, after. */
 export const PROVE_AFTER = 'prove-after';
 
 const isProof = (r: ReadingEntry): boolean => r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER;

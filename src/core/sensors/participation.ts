@@ -8,6 +8,7 @@ import type { Sensor, SensorKind } from '../job/sensor-schema';
 
 /** Kinds whose temperature is that of a room. */
 const AIR_KINDS: ReadonlySet<SensorKind> = new Set(['built-in', 'remote', 'wired']);
+/** Whether a kind measures a room’s air. */
 export const isAir = (kind: SensorKind): boolean => AIR_KINDS.has(kind);
 
 export const KIND_WORDS: Readonly<Record<SensorKind, string>> = {
@@ -22,6 +23,7 @@ export const KIND_WORDS: Readonly<Record<SensorKind, string>> = {
 
 /** Measures of readings: what a sensor shows, and a reference thermometer beside it. */
 export const showsMeasure = (id: string): string => `sensor.${id}.shows`;
+/** Measure of a reference thermometer beside a sensor. */
 export const referenceMeasure = (id: string): string => `sensor.${id}.reference`;
 
 /** Below and above these a thermistor reads as an open or a shorted lead, °C. */

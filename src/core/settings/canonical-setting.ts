@@ -19,7 +19,9 @@ export interface Bounds {
   why: string;
 }
 
+/** A choice of a setting, with its words. */
 export const option = (value: string, label = value): { value: string; label: string } => ({ value, label });
+/** Figures as choices, with their unit. */
 export const numbers = (values: readonly number[], unit: string): { value: string; label: string }[] =>
   values.map((n) => option(String(n), `${n} ${unit}`.trim().replace('-', '−')));
 

@@ -39,6 +39,7 @@ const signedText = (value: string): string => (/^-\d/.test(value) ? value.replac
 /** A number with a true minus sign. */
 const signed = (n: number): string => String(n).replace('-', '−');
 
+/** "35 to 80 °C"; empty where the device has choices. */
 export const rangeText = (entry: SettingEntry): string =>
   entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
 

@@ -10,6 +10,7 @@ export const CABLE_ENDS = { main: ['wall', 'board'], outdoor: ['board', 'outdoor
   readonly [Place, Place]
 >;
 
+/** An end of a conductor. */
 export const endAt = (conductor: Conductor, place: Place): ConductorEnd | undefined => conductor[place];
 
 /** Terminal a conductor is landed on at a place, if it is. */
@@ -83,6 +84,7 @@ export function landConductor(survey: SurveyKept, edit: LandEdit): { survey: Sur
   return { survey: { ...survey, conductors: { ...survey.conductors, [id]: after } }, id };
 }
 
+/** A survey without a conductor. */
 export function removeConductor(survey: SurveyKept, id: string): SurveyKept {
   const { [id]: _gone, ...rest } = survey.conductors;
   return { ...survey, conductors: rest };
@@ -112,4 +114,5 @@ export function toggleJumper(survey: SurveyKept, place: Place, a: string, b: str
   };
 }
 
+/** A job with another survey. */
 export const withSurvey = <J extends { survey: SurveyKept }>(job: J, survey: J['survey']): J => ({ ...job, survey });

@@ -62,6 +62,7 @@ const FORM_KEYS = [
   'meanCelsius',
 ] as const;
 
+/** The house of a job; what nobody said is a default and named in `assumed`. Never throws for a job that its schema took. */
 export function jobHouse(job: Pick<Job, 'family' | 'house'>): JobHouse {
   const said: HouseKept = job.house ?? {};
   const usual = USUAL[job.family];

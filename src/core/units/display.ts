@@ -55,8 +55,11 @@ const UNITS: Record<DisplayQuantity, Record<UnitSystem, DisplayUnit>> = {
   slack: { si: unit('mm', 1, 0), us: unit('in', 1 / 25.4, 1) },
 };
 
+/** The unit a quantity is shown in. */
 export const displayUnit = (quantity: DisplayQuantity, units: UnitSystem): DisplayUnit => UNITS[quantity][units];
+/** SI to what is shown. */
 export const toDisplay = (si: number, u: DisplayUnit): number => si * u.factor + u.offset;
+/** What is shown to SI. */
 export const fromDisplay = (shown: number, u: DisplayUnit): number => (shown - u.offset) / u.factor;
 
 /** The figure as it is written in its field: no trailing zeros. */

@@ -6,7 +6,9 @@
 
 export type UnitSystem = 'si' | 'us';
 
+/** °C to °F. */
 export const celsiusToFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32;
+/** °F to °C. */
 export const fahrenheitToCelsius = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9;
 
 const MINUS = '−';
@@ -18,8 +20,11 @@ export function fixed(value: number, decimals: number): string {
   return isZero ? (0).toFixed(decimals) : text.replace('-', MINUS);
 }
 
+/** "24.1 V". */
 export const volts = (value: number): string => `${fixed(value, 1)} V`;
+/** "0.25 A". */
 export const amps = (value: number): string => `${fixed(value, 2)} A`;
+/** "9.8 VA". */
 export const voltAmps = (value: number): string => `${fixed(value, 1)} VA`;
 
 /** Ohms with a readable prefix: "1.4 Ω", "3.0 kΩ", "10 MΩ". */

@@ -35,4 +35,5 @@ function steps(days: readonly (readonly { minute: number; celsius: number }[])[]
   return out;
 }
 
+/** One setpoint all week, by minute. */
 export const constantly = (celsius: number): Float64Array => new Float64Array(MINUTES_OF_WEEK).fill(celsius);

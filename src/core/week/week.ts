@@ -84,6 +84,7 @@ export function setEvents(week: Week, day: number, events: readonly WeekEvent[])
 /** Heat and cool at least so far apart, K, whatever the sheet allows: 3 °F. */
 export const LEAST_DEADBAND = 1.7;
 
+/** Profiles and days of a week against a 24 V device. */
 export function checkWeek(job: Job, sheet: DeviceSheet | null): Finding[] {
   const { week } = job;
   const findings: Finding[] = [];

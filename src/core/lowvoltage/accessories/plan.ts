@@ -37,6 +37,7 @@ const USUAL = { glazingU: 2.8, indoorCelsius: 21 };
 /** Usual summer target where nothing is asked for. */
 const DRY_TARGET = 50;
 
+/** U of the windows and the room’s temperature, and whether they are assumed. */
 export const glazingOf = (job: LowVoltageJob): { glazingU: number; indoorCelsius: number; assumed: boolean } => ({
   glazingU: job.survey.dwelling.glazingU ?? USUAL.glazingU,
   indoorCelsius: job.survey.dwelling.indoorCelsius ?? USUAL.indoorCelsius,
@@ -141,6 +142,7 @@ function steps(w: AccessoryWiring): WorkStep[] {
   ];
 }
 
+/** Each accessory on an output of this device, or why not. */
 export function planAccessories(
   job: LowVoltageJob,
   sheet: DeviceSheet,

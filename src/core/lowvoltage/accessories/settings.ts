@@ -4,6 +4,7 @@ import { type AddSetting, numbers, option } from '../../settings/canonical-setti
 import { fixed } from '../../units/units';
 import { ACTION, type PlannedAccessory } from './plan';
 
+/** Settings that accessories ask for. */
 export function addAccessories(planned: readonly PlannedAccessory[], add: AddSetting): void {
   const seen = new Set<string>();
   for (const p of planned) {

@@ -20,6 +20,7 @@ export interface VentilatorMinutes {
   short: boolean;
 }
 
+/** Minutes an hour that a ventilator must run for a floor area and its bedrooms. */
 export function ventilatorMinutes(
   floorSquareMetres: number,
   bedrooms: number,
