@@ -13,14 +13,14 @@ const PLANT: F = {
   path: ['plant'],
   label: 'Plant',
   words: {
-    combination: 'no cylinder, no valves',
-    'zone-valves': 'zone valves and a cylinder',
+    combination: 'combination',
+    'zone-valves': 'zone valves, cylinder',
     'heating-valves': 'zone valves, heating only',
-    'three-port': 'three-port valve and a cylinder',
+    'three-port': 'three-port valve, cylinder',
     gravity: 'gravity hot water',
   },
   means: {
-    combination: 'A combination boiler: heating only is switched.',
+    combination: 'No cylinder: heating only is switched.',
     'zone-valves': 'One for the cylinder, one a heating zone.',
     'heating-valves': 'A valve a zone; hot water is made elsewhere.',
     'three-port': 'It needs “hot water off”.',

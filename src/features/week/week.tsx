@@ -1,21 +1,22 @@
 'use client';
 
-import type { Job, Profile, WeekEvent } from '@core/job/schema';
-import { celsiusToFahrenheit, clock, fahrenheitToCelsius, fixed } from '@core/units/units';
+import type { Job, WeekEvent } from '@core/job/schema';
+import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { copyDay, DAYS, PATTERN_GROUPS, profileAt, setEvents, startingWeek } from '@core/week/week';
 /** Week: comfort profiles and when each is in force, on a strip that is dragged, nudged and copied. */
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
-import { Choice, TextField } from '../../ui/fields';
-import { HalfScope } from '../../ui/half-typed';
+import { Choice } from '../../ui/fields';
 import { WeekStrip } from '../../ui/week-strip';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { CalendarRow } from './calendar-row';
+import { EventPanel } from './event-panel';
 import { HolidayPanel } from './holiday';
 import { HousePanel } from './house-panel';
+import { ProfileCard } from './profile-card';
 import { ProgrammePanel } from './programme-panel';
 import { SensorsPanel } from './sensors-panel';
 import { SpokenLine } from './spoken-line';
@@ -93,7 +94,7 @@ export function Week({
       }
     />
   );
-  if (!days) {
+  if (!standing || !days) {
     return (
       <>
         <Bench title={title}>
@@ -111,6 +112,19 @@ export function Week({
             </div>
             {calendar}
           </section>
+          {draft?.days ? (
+            <WeekStrip
+              days={draft.days}
+              profiles={draft.profiles}
+              selected={null}
+              onSelect={() => undefined}
+              onMove={() => undefined}
+              onAdd={() => undefined}
+              onRemove={() => undefined}
+              format={show}
+              disabled
+            />
+          ) : null}
           {without}
         </Bench>
         <ReadingSide here="week" sentence={sentence ?? 'No week is made yet.'} />
@@ -219,79 +233,31 @@ export function Week({
           to add; drag or arrow keys to move.
         </p>
         {selected && chosen ? (
-          <section className="panel stack">
-            <h2>
-              {DAYS[selected.day]} {clock(chosen.minute)}
-            </h2>
-            <Choice
-              label="Profile"
-              value={chosen.profile}
-              disabled={sealed}
-              options={Object.entries(profiles).map(([value, p]) => ({ value, label: p.name }))}
-              onChoose={(profile) =>
-                put(
-                  `${DAYS[selected.day]} ${clock(chosen.minute)}: ${profiles[profile]?.name ?? profile}`,
-                  selected.day,
-                  eventsOf(selected.day).map((e, i) => (i === selected.index ? { ...e, profile } : e)),
-                )
-              }
-            />
-            <div className="row">
-              <HalfScope of={`${selected.day}.${selected.index}`}>
-                {' '}
-                <TextField
-                  label="Time"
-                  type="time"
-                  mono
-                  value={clock(chosen.minute)}
-                  disabled={sealed}
-                  onCommit={(v) => {
-                    const [h, m] = v.split(':').map(Number);
-                    if (h !== undefined && m !== undefined && Number.isFinite(h * 60 + m))
-                      move(selected.day, selected.index, Math.min(1439, Math.max(0, h * 60 + m)));
-                  }}
-                />
-              </HalfScope>
-              <Button
-                disabled={sealed}
-                onClick={() => {
-                  put(
-                    `${DAYS[selected.day]}: take out ${clock(chosen.minute)}`,
-                    selected.day,
-                    eventsOf(selected.day).filter((_, i) => i !== selected.index),
-                  );
-                  setSelected(null);
-                }}
-              >
-                Take out
-              </Button>
-              {groupOf(selected.day).length > 1 ? (
-                <Button
-                  disabled={sealed}
-                  onClick={() =>
-                    edit(`Copy ${DAYS[selected.day]} over its group`, (w) =>
-                      copyDay(w, selected.day, groupOf(selected.day)),
-                    )
-                  }
-                >
-                  Copy {DAYS[selected.day]} to{' '}
-                  {groupOf(selected.day)
-                    .map((d) => DAYS[d]?.slice(0, 3))
-                    .join(' ')}
-                </Button>
-              ) : null}
-              <Button
-                disabled={sealed}
-                onClick={() =>
-                  edit(`Copy ${DAYS[selected.day]} to every day`, (w) =>
-                    copyDay(w, selected.day, [0, 1, 2, 3, 4, 5, 6]),
-                  )
-                }
-              >
-                Copy to every day
-              </Button>
-            </div>
-          </section>
+          <EventPanel
+            event={chosen}
+            day={selected.day}
+            index={selected.index}
+            profiles={profiles}
+            group={groupOf(selected.day)}
+            sealed={sealed}
+            onProfile={(label, profile) =>
+              put(
+                label,
+                selected.day,
+                eventsOf(selected.day).map((e, i) => (i === selected.index ? { ...e, profile } : e)),
+              )
+            }
+            onTime={(minute) => move(selected.day, selected.index, minute)}
+            onOut={(label) => {
+              put(
+                label,
+                selected.day,
+                eventsOf(selected.day).filter((_, i) => i !== selected.index),
+              );
+              setSelected(null);
+            }}
+            onCopy={(label, to) => edit(label, (w) => copyDay(w, selected.day, to))}
+          />
         ) : null}
         {draft === null && sheet && programme && job.week.owner !== 'outside' ? (
           <ProgrammePanel
@@ -333,57 +299,5 @@ export function Week({
         }
       />
     </>
-  );
-}
-
-interface CardProps {
-  profile: Profile;
-  show: (celsius: number) => string;
-  step: number;
-  us: boolean;
-  disabled: boolean;
-  onChange: (label: string, profile: Profile) => void;
-}
-
-function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps): ReactNode {
-  const nudge = (key: 'heatCelsius' | 'coolCelsius', by: number): void => {
-    const raw = (profile[key] ?? 0) + by;
-    // Whole degrees Fahrenheit or half degrees Celsius, whatever was there before.
-    const next = us ? fahrenheitToCelsius(Math.round(celsiusToFahrenheit(raw))) : Math.round(raw * 2) / 2;
-    onChange(`${profile.name}: ${key === 'heatCelsius' ? 'heat' : 'cool'} ${show(next)}`, {
-      ...profile,
-      [key]: Math.round(next * 1e6) / 1e6,
-    });
-  };
-  const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string, value: number): ReactNode => (
-    <div className={`setpoint ${key === 'heatCelsius' ? 'heat' : 'cool'}`}>
-      <button
-        type="button"
-        disabled={disabled}
-        aria-label={`${profile.name}: ${word} lower`}
-        onClick={() => nudge(key, -step)}
-      >
-        −
-      </button>
-      <span>
-        <span className="soft">{word}</span>
-        <b className="mono">{show(value)}</b>
-      </span>
-      <button
-        type="button"
-        disabled={disabled}
-        aria-label={`${profile.name}: ${word} higher`}
-        onClick={() => nudge(key, step)}
-      >
-        +
-      </button>
-    </div>
-  );
-  return (
-    <article className="profile">
-      <h2>{profile.name}</h2>
-      {setpoint('heatCelsius', profile.coolCelsius === undefined ? 'wanted' : 'heat', profile.heatCelsius)}
-      {profile.coolCelsius === undefined ? null : setpoint('coolCelsius', 'cool', profile.coolCelsius)}
-    </article>
   );
 }

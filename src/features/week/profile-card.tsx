@@ -1,0 +1,59 @@
+'use client';
+
+/** A comfort profile: its setpoints, nudged. */
+import type { Profile } from '@core/job/schema';
+import { celsiusToFahrenheit, fahrenheitToCelsius } from '@core/units/units';
+import type { ReactNode } from 'react';
+import './week.css';
+
+interface CardProps {
+  profile: Profile;
+  show: (celsius: number) => string;
+  step: number;
+  us: boolean;
+  disabled: boolean;
+  onChange: (label: string, profile: Profile) => void;
+}
+
+export function ProfileCard({ profile, show, step, us, disabled, onChange }: CardProps): ReactNode {
+  const nudge = (key: 'heatCelsius' | 'coolCelsius', by: number): void => {
+    const raw = (profile[key] ?? 0) + by;
+    // Whole degrees Fahrenheit or half degrees Celsius, whatever was there before.
+    const next = us ? fahrenheitToCelsius(Math.round(celsiusToFahrenheit(raw))) : Math.round(raw * 2) / 2;
+    onChange(`${profile.name}: ${key === 'heatCelsius' ? 'heat' : 'cool'} ${show(next)}`, {
+      ...profile,
+      [key]: Math.round(next * 1e6) / 1e6,
+    });
+  };
+  const setpoint = (key: 'heatCelsius' | 'coolCelsius', word: string, value: number): ReactNode => (
+    <div className={`setpoint ${key === 'heatCelsius' ? 'heat' : 'cool'}`}>
+      <button
+        type="button"
+        disabled={disabled}
+        aria-label={`${profile.name}: ${word} lower`}
+        onClick={() => nudge(key, -step)}
+      >
+        −
+      </button>
+      <span>
+        <span className="soft">{word}</span>
+        <b className="mono">{show(value)}</b>
+      </span>
+      <button
+        type="button"
+        disabled={disabled}
+        aria-label={`${profile.name}: ${word} higher`}
+        onClick={() => nudge(key, step)}
+      >
+        +
+      </button>
+    </div>
+  );
+  return (
+    <article className="profile">
+      <h2>{profile.name}</h2>
+      {setpoint('heatCelsius', profile.coolCelsius === undefined ? 'wanted' : 'heat', profile.heatCelsius)}
+      {profile.coolCelsius === undefined ? null : setpoint('coolCelsius', 'cool', profile.coolCelsius)}
+    </article>
+  );
+}
