@@ -90,8 +90,8 @@ test('the pair table and the two meters agree with the screws’ own figures', a
   expect(high).toBeGreaterThan(22);
   await page.getByRole('button', { name: 'Table of all pairs in this state' }).click();
   const row = page
-    .locator('.pair-table tr', { hasText: 'C (board) to Y2 (board)' })
-    .or(page.locator('.pair-table tr', { hasText: 'Y2 (board) to C (board)' }));
+    .locator('.pair-table tr', { hasText: 'C at the board to Y2 at the board' })
+    .or(page.locator('.pair-table tr', { hasText: 'Y2 at the board to C at the board' }));
   expect(Number.parseFloat((await row.first().locator('td').first().textContent()) ?? '0')).toBeCloseTo(high, 1);
   await page.getByRole('button', { name: 'supply off' }).click();
   await expect(page.locator('.big-figure')).toContainText('0.0 V');
