@@ -55,6 +55,7 @@ const theme = createTheme({
           lineHeight: 1.35,
           color: 'var(--ink-soft)',
           '&.Mui-error': { color: 'var(--red)', fontWeight: 600 },
+          '&.Mui-disabled': { color: 'var(--ink-soft)' },
         },
       },
     },
