@@ -38,14 +38,12 @@ export interface ProofFacts {
   week: readonly WeekStep[] | null;
 }
 
-/** The tests of a floor: resistance, limit, warm-up, switching off. */
-export function floorProof(f: ProofFacts): TestPlan[] {
-  const { survey, sheet, load, contactor, shows, forecast, limitCelsius } = f;
-  const tests: TestPlan[] = [];
-  const supply = load.supplyVolts;
-  const live = { low: Math.round(supply * 0.95), high: Math.round(supply * 1.05) };
-  const at = contactor ? 'after the contactor' : 'at the heater terminals';
-  tests.push({
+/** Where the supply is measured: behind a contactor the device switches only its coil. */
+const placeOf = (f: ProofFacts): string => (f.contactor ? 'after the contactor' : 'at the heater terminals');
+
+/** It trips, and comes back. */
+function groundFaultTest({ sheet }: ProofFacts): TestPlan {
+  return {
     id: 'ground-fault',
     title: 'Ground-fault trip and reset',
     state: 'heating',
@@ -62,8 +60,16 @@ export function floorProof(f: ProofFacts): TestPlan[] {
       seen('trips', 'It trips when tested', 'heating', 'trips', 'stays on', 'every ground-fault device'),
       seen('resets', 'It comes back after reset', 'heating', 'comes back', 'trips again', 'no leak to earth'),
     ],
-  });
-  tests.push({
+  };
+}
+
+/** Heard and measured, on and off. */
+function relayTest(f: ProofFacts): TestPlan {
+  const { contactor } = f;
+  const supply = f.load.supplyVolts;
+  const live = { low: Math.round(supply * 0.95), high: Math.round(supply * 1.05) };
+  const at = placeOf(f);
+  return {
     id: 'relay',
     title: 'Relay on and off',
     state: 'heating',
@@ -106,7 +112,12 @@ export function floorProof(f: ProofFacts): TestPlan[] {
         source: 'an open contact passes a suppressor’s leak at most',
       },
     ],
-  });
+  };
+}
+
+/** Amperes of all mats, and what the device says of them. */
+function loadTest({ sheet, load, contactor }: ProofFacts): TestPlan {
+  const supply = load.supplyVolts;
   const amps = load.watts / supply;
   const loadMeasures: MeasurePlan[] = [
     {
@@ -130,7 +141,7 @@ export function floorProof(f: ProofFacts): TestPlan[] {
       source: 'nameplates at the measured supply, meter ±10 %',
       optional: true,
     });
-  tests.push({
+  return {
     id: 'load',
     title: 'Load',
     state: 'heating',
@@ -142,57 +153,68 @@ export function floorProof(f: ProofFacts): TestPlan[] {
     wait: null,
     caution: OPEN_BOX_CAUTION,
     measures: loadMeasures,
-  });
-  if (shows)
-    tests.push({
-      id: 'probe',
-      title: 'What the probe shows',
-      state: 'off',
-      set: 'Read the floor temperature off the display, before it has heated for long.',
-      must: 'It shows what the measured ohms mean for this type.',
-      why: 'A wrong type misreads the floor by several kelvin and nothing else gives it away.',
-      place: 'wall',
-      seconds: 45,
-      wait: null,
-      measures: [
-        {
-          id: 'shown',
-          what: 'Floor temperature shown',
-          quantity: 'celsius',
-          state: 'off',
-          predicted: { low: shows.low, high: shows.high },
-          tolerance: 0.3,
-          source: shows.source,
-        },
-      ],
-    });
-  if (forecast) {
-    const start = forecast.expected[0] ?? 0;
-    const rise = (c: Float64Array): number => curveAt(c, RISE_MINUTES) - start;
-    tests.push({
-      id: 'rise',
-      title: `Probe rises in ${RISE_MINUTES} min`,
-      state: 'heating',
-      set: `Full power for ${RISE_MINUTES} minutes; the display at the start and at the end.`,
-      must: `It rises as forecast for this floor.`,
-      why: 'The heat arrives where the probe is: right circuit, right place, right build-up.',
-      place: 'wall',
-      seconds: 60,
-      wait: { seconds: RISE_MINUTES * 60, label: 'Floor at full power' },
-      measures: [
-        {
-          id: 'rise',
-          what: 'Shown at the end less at the start',
-          quantity: 'kelvin',
-          state: 'heating',
-          predicted: { low: Math.max(0.5, rise(forecast.low) - 0.3), high: rise(forecast.high) + 0.3 },
-          tolerance: 0.2,
-          source: 'the warm-up model, two standard errors, and a display’s rounding',
-        },
-      ],
-    });
-  }
-  tests.push({
+  };
+}
+
+/** What the probe shows before the floor has warmed. */
+function probeTest(shows: NonNullable<ProofFacts['shows']>): TestPlan {
+  return {
+    id: 'probe',
+    title: 'What the probe shows',
+    state: 'off',
+    set: 'Read the floor temperature off the display, before it has heated for long.',
+    must: 'It shows what the measured ohms mean for this type.',
+    why: 'A wrong type misreads the floor by several kelvin and nothing else gives it away.',
+    place: 'wall',
+    seconds: 45,
+    wait: null,
+    measures: [
+      {
+        id: 'shown',
+        what: 'Floor temperature shown',
+        quantity: 'celsius',
+        state: 'off',
+        predicted: { low: shows.low, high: shows.high },
+        tolerance: 0.3,
+        source: shows.source,
+      },
+    ],
+  };
+}
+
+/** How far the probe rises at full power. */
+function riseTest(forecast: Forecast): TestPlan {
+  const start = forecast.expected[0] ?? 0;
+  const rise = (c: Float64Array): number => curveAt(c, RISE_MINUTES) - start;
+  return {
+    id: 'rise',
+    title: `Probe rises in ${RISE_MINUTES} min`,
+    state: 'heating',
+    set: `Full power for ${RISE_MINUTES} minutes; the display at the start and at the end.`,
+    must: `It rises as forecast for this floor.`,
+    why: 'The heat arrives where the probe is: right circuit, right place, right build-up.',
+    place: 'wall',
+    seconds: 60,
+    wait: { seconds: RISE_MINUTES * 60, label: 'Floor at full power' },
+    measures: [
+      {
+        id: 'rise',
+        what: 'Shown at the end less at the start',
+        quantity: 'kelvin',
+        state: 'heating',
+        predicted: { low: Math.max(0.5, rise(forecast.low) - 0.3), high: rise(forecast.high) + 0.3 },
+        tolerance: 0.2,
+        source: 'the warm-up model, two standard errors, and a display’s rounding',
+      },
+    ],
+  };
+}
+
+/** The limit opens the relay. */
+function limitTest(f: ProofFacts): TestPlan {
+  const { limitCelsius } = f;
+  const at = placeOf(f);
+  return {
     id: 'limit',
     title: 'Floor limit holds',
     state: 'heating',
@@ -223,8 +245,13 @@ export function floorProof(f: ProofFacts): TestPlan[] {
         'the settings card',
       ),
     ],
-  });
-  tests.push({
+  };
+}
+
+/** A broken probe stops the heating. */
+function openProbeTest(f: ProofFacts): TestPlan {
+  const at = placeOf(f);
+  return {
     id: 'probe-open',
     title: 'A broken probe stops the heating',
     state: 'probe-open',
@@ -248,26 +275,43 @@ export function floorProof(f: ProofFacts): TestPlan[] {
         source: 'an open probe must stop the heating',
       },
     ],
-  });
-  if (f.week)
-    tests.push({
-      id: 'schedule',
-      title: 'The week on the device',
-      state: 'off',
-      set: 'Look up today’s next event on the device.',
-      must: 'Time and temperature are those of the plan.',
-      why: 'A floor forgotten on is a bill.',
-      place: 'wall',
-      seconds: 45,
-      wait: null,
-      measures: [
-        {
-          ...seen('next', 'The next event is the plan’s', 'off', 'the same', 'another', 'the week as planned'),
-          check: { kind: 'next-event', events: f.week },
-        },
-      ],
-    });
+  };
+}
+
+/** The next event is the plan’s. */
+function weekTest(week: readonly WeekStep[]): TestPlan {
+  return {
+    id: 'schedule',
+    title: 'The week on the device',
+    state: 'off',
+    set: 'Look up today’s next event on the device.',
+    must: 'Time and temperature are those of the plan.',
+    why: 'A floor forgotten on is a bill.',
+    place: 'wall',
+    seconds: 45,
+    wait: null,
+    measures: [
+      {
+        ...seen('next', 'The next event is the plan’s', 'off', 'the same', 'another', 'the week as planned'),
+        check: { kind: 'next-event', events: week },
+      },
+    ],
+  };
+}
+
+/** The tests of a floor, in the order one person does them. */
+export function floorProof(f: ProofFacts): TestPlan[] {
+  const { survey, sheet, shows, forecast, week } = f;
   // Nothing there to test, or nobody has looked yet: a blocker or a question of its own.
-  if (!sheet.groundFault && survey.groundFault !== 'upstream') return tests.filter((t) => t.id !== 'ground-fault');
-  return tests;
+  const guarded = sheet.groundFault || survey.groundFault === 'upstream';
+  return [
+    ...(guarded ? [groundFaultTest(f)] : []),
+    relayTest(f),
+    loadTest(f),
+    ...(shows ? [probeTest(shows)] : []),
+    ...(forecast ? [riseTest(forecast)] : []),
+    limitTest(f),
+    openProbeTest(f),
+    ...(week ? [weekTest(week)] : []),
+  ];
 }
