@@ -173,6 +173,21 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(run('week', 'take', job, write('x.ics', 'hello')).err).toContain('line 1');
   });
 
+  it('says what is wrong, what to measure next, and what the proof cannot show', () => {
+    const said = JSON.parse(run('diagnose', minimal).out) as {
+      ranking: unknown;
+      coverage: { of: number; reveals: number };
+    };
+    expect(said.ranking).toBeNull();
+    expect(said.coverage.reveals).toBeLessThanOrEqual(said.coverage.of);
+    expect(said.coverage.of).toBeGreaterThan(20);
+    expect(JSON.parse(run('diagnose', 'demo/examples/findings/boiler.timer-kept.json').out)).toMatchObject({
+      family: 'boiler',
+      ranking: null,
+      coverage: null,
+    });
+  });
+
   it('compares weeks in a house, fits a log and finds a cheaper week', () => {
     const job = 'demo/examples/findings/week.loses.json';
     const year = JSON.parse(run('house', 'compare', job, '--also', 'demo/examples/findings/week.outside.json').out) as {

@@ -11,6 +11,7 @@ import { exportText, maskedCopy } from '../src/core/record/share';
 import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
 import { checkText } from '../src/signing/file-check';
+import { diagnoseCommand } from './diagnose';
 import { houseCommands } from './house';
 import { print, readJob, readText } from './io';
 import { spiceOf } from './spice';
@@ -169,6 +170,7 @@ for (const [name, description, verb] of [
       print(`${file}: ${verb}, ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}, checked`);
     });
 
+diagnoseCommand(program);
 weekCommands(program);
 houseCommands(program);
 

@@ -8,6 +8,7 @@ import { allReadings } from '@core/job/readings';
 import type { Job, Reading } from '@core/job/schema';
 import { DEFECTS } from '@core/lowvoltage/parts';
 import { bandText, valueText } from '@core/proof/proof-run';
+import { coverageParts } from '@core/record/common-parts';
 import { followUps } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
 import { timeParts } from '@core/record/time-parts';
@@ -176,6 +177,7 @@ export function recordBlocks(job: Job, derived: Derived): Block[] {
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),
+    ...coverageParts(module.coverage?.(seen, derived.own) ?? null),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),
   ];

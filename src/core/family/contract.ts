@@ -7,6 +7,7 @@ import type * as z from 'zod';
 import type { CircuitState } from '../circuit/netlist';
 import type { CircuitSolver } from '../circuit/solve';
 import type { BaseSheet, Schedule } from '../devices/sheet';
+import type { Coverage } from '../diagnosis/coverage';
 import type { Ranking } from '../diagnosis/rank';
 import type { Finding, Question } from '../findings/finding';
 import type { Family, Job, SeenJob } from '../job/schema';
@@ -126,6 +127,8 @@ export interface FamilyModule<F extends Family, Own> {
   circuit: (job: SeenJob<F>, own: Own, state: string) => CircuitExport;
   /** What is wrong, by likelihood, where the family can tell; null while it cannot. */
   diagnosis?: (job: SeenJob<F>, own: Own) => Ranking | null;
+  /** Which single faults the proof as written would reveal, where the family can tell; null while it cannot. */
+  coverage?: (job: SeenJob<F>, own: Own) => Coverage | null;
   sheets: FamilySheets;
   /** Tables and lines of the technical record; drawings are the papers' own. */
   papers: (job: SeenJob<F>, own: Own) => PaperPart[];

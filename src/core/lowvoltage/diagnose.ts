@@ -1,9 +1,12 @@
 /** Explains readings that do not fit: predicts every observation under each fault and ranks them. */
 
 import { screwWords } from '../circuit/point';
+import { type Coverage, coverageOf } from '../diagnosis/coverage';
 import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
 import { readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
+import type { MeasurePlan } from '../proof/proof-run';
+import { judge } from '../proof/verdict';
 import { terminalInfo } from '../survey/terminals.data';
 import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
@@ -188,3 +191,46 @@ export const diagnosisOf = (
   d.installed && d.predictionsOf === 'plan'
     ? diagnose(job, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])))
     : null;
+
+/**
+ * Which single faults of the plan the proof as written shows, leaves doubtful, or misses; null while there is no plan.
+ * @param among the faults asked about; every single one without
+ */
+export function proofCoverage(
+  job: LowVoltageJob,
+  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions' | 'proof'>,
+  among?: readonly Fault[],
+): Coverage | null {
+  const planned = d.installed;
+  if (!planned || d.predictionsOf !== 'plan' || d.proof.tests.length === 0) return null;
+  const states = d.states.filter((s) => !s.dead);
+  const healthy = new Map(d.predictions.map((p) => [p.state, p]));
+  const measures = d.proof.tests
+    .filter((t) => job.proof.skipped[t.id] === undefined)
+    .flatMap((t) => t.measures.filter((m) => !m.optional));
+  return coverageOf(among ?? singleFaults(planned), (fault) => {
+    const predicts = predictUnder(fault, planned, healthy, states);
+    let doubtful = false;
+    for (const m of measures) {
+      // A supply that is off leaves nothing to read anywhere.
+      const value = fault.supplyOff && m.quantity === 'volts-ac' ? 0 : valueOf(m, predicts);
+      if (value === undefined) continue;
+      const verdict = judge(value, m.predicted, m.tolerance);
+      if (verdict === 'fail') return 'reveals';
+      doubtful ||= verdict === 'inconclusive';
+    }
+    return doubtful ? 'doubtful' : 'missed';
+  });
+}
+
+/** What a measure of the proof would read under a fault; undefined where the circuit says nothing of it. */
+function valueOf(m: MeasurePlan, predicts: ReadonlyMap<string, number>): number | undefined {
+  if (m.a && m.b) return m.quantity === 'volts-ac' ? predicts.get(keyOf(m.state, m.a, m.b)) : undefined;
+  if (m.check?.kind === 'runs') return predicts.get(runsKey(m.state));
+  // Warmed or cooled the wrong way is as far from its band as can be; the right way is inside it.
+  if (m.quantity !== 'kelvin') return undefined;
+  const way = predicts.get(directionKey(m.state));
+  if (way === undefined) return undefined;
+  const heats = m.state.startsWith('heat') || m.state.startsWith('aux') || m.state === 'emergency';
+  return (way === 1) === heats ? (m.predicted.low + m.predicted.high) / 2 : -(m.predicted.low + m.predicted.high) / 2;
+}

@@ -7,7 +7,7 @@ import type { LowVoltageJob } from '../job/schema';
 import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
 import { LEAST_DEADBAND } from '../week/week';
-import { diagnosisOf } from './diagnose';
+import { diagnosisOf, proofCoverage } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { pairTable, predictor } from './predict';
 import { parseTrial, type Trial, tryIt } from './try-it';
@@ -259,6 +259,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   circuit,
   papers: () => [],
   diagnosis: diagnosisOf,
+  coverage: (job, own) => proofCoverage(job, own),
   sheets: {
     shipped: SHIPPED_SHEETS,
     schema: DeviceSheet,

@@ -1,4 +1,5 @@
 /** What every family on mains prints alike: its terminals and its settings card. */
+import type { Coverage } from '../diagnosis/coverage';
 import type { CardRow } from '../settings/card';
 import type { PaperPart } from './paper-part';
 
@@ -17,6 +18,23 @@ export function terminalsPart(
         { head: 'Has on it', width: 42 },
       ],
       rows: terminals.map((t) => [t.terminal, t.says, t.found ?? 'not looked at']),
+    },
+  ];
+}
+
+/** What the proof as written cannot show. @returns nothing where the family cannot tell, or there is nothing to say */
+export function coverageParts(coverage: Coverage | null): PaperPart[] {
+  if (!coverage) return [];
+  const unseen = [...coverage.missed, ...coverage.doubtful];
+  return [
+    {
+      kind: 'lines',
+      heading: 'What these tests cannot show',
+      lines: [
+        { text: `Of ${coverage.of} single faults of this wiring ${coverage.reveals} would have been shown wrong.` },
+        ...unseen.map((m) => ({ text: `${m.name}: ${m.look}` })),
+        { text: 'Of two faults at once, and of what is not in the circuit, nothing is said.' },
+      ],
     },
   ];
 }

@@ -9,6 +9,7 @@ import { FAMILY_SCREENS } from '../families';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { CannotShow } from './cannot-show';
 import { FaultRanking } from './fault-ranking';
 import { Lanes, TestList } from './lanes';
 import { RigPanel } from './rig-panel';
@@ -77,6 +78,7 @@ export function Proof(): ReactNode {
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
         {Beside ? <Beside state={test.state} /> : null}
         <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={next} />
+        <CannotShow />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="down" />
