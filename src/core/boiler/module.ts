@@ -127,6 +127,9 @@ function trial(text: string, boiler: BoilerDerived): JobTrialLine {
   };
 }
 
+const spansText = (windows: readonly { from: number; to: number }[]): string =>
+  windows.map((w) => `${clock(w.from)} to ${clock(w.to)}`).join(', ');
+
 function topics(_job: BoilerJob, { sheet, hotWater }: BoilerDerived): Topic[] {
   const said: Topic[] = [];
   if (sheet?.manualOverride)
@@ -145,7 +148,7 @@ function topics(_job: BoilerJob, { sheet, hotWater }: BoilerDerived): Topic[] {
     said.push({
       id: 'hot-water',
       what: 'Hot water times, and how hot it is',
-      words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${hotWater.windows.map((w) => `${clock(w.from)} to ${clock(w.to)}`).join(', ')}.`,
+      words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${spansText(hotWater.windows)}${hotWater.weekend ? `; at the weekend ${spansText(hotWater.weekend.windows)}` : ''}.`,
     });
   return said;
 }

@@ -40,13 +40,15 @@ export function waterProgramme(survey: BoilerSurvey, sheet: BoilerSheet): WaterP
       channels: [{ low: 0, high: 1, step: 1 }],
     },
   );
-  return {
-    lostMinutes: fitted.deviation,
-    groups: fitted.groups.map((g) => ({
-      days: daysText(g.days),
-      periods: g.events.flatMap((e, i) =>
-        e.values[0] === 1 ? [{ from: e.minute, to: g.events[i + 1]?.minute ?? 1440 }] : [],
-      ),
-    })),
-  };
+  // Days that run alike, one after another, are read once.
+  const groups: { days: number[]; periods: { from: number; to: number }[] }[] = [];
+  for (const g of fitted.groups) {
+    const periods = g.events.flatMap((e, i) =>
+      e.values[0] === 1 ? [{ from: e.minute, to: g.events[i + 1]?.minute ?? 1440 }] : [],
+    );
+    const last = groups.at(-1);
+    if (last && JSON.stringify(last.periods) === JSON.stringify(periods)) last.days.push(...g.days);
+    else groups.push({ days: [...g.days], periods });
+  }
+  return { lostMinutes: fitted.deviation, groups: groups.map((g) => ({ ...g, days: daysText(g.days) })) };
 }

@@ -31,7 +31,9 @@ export function coverageParts(coverage: Coverage | null): PaperPart[] {
       kind: 'lines',
       heading: 'What these tests cannot show',
       lines: [
-        { text: `Of ${coverage.of} single faults of this wiring ${coverage.reveals} would have been shown wrong.` },
+        {
+          text: `Of ${coverage.of} single faults tried on this wiring ${coverage.reveals} would have been shown wrong.`,
+        },
         ...unseen.map((m) => ({ text: `${m.name}: ${m.look}` })),
         { text: 'Of two faults at once, and of what is not in the circuit, nothing is said.' },
       ],

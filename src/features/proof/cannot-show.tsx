@@ -24,7 +24,8 @@ export function CannotShow(): ReactNode {
     <section className="panel stack" aria-label="What these tests cannot show">
       <h2>What these tests cannot show</h2>
       <p>
-        Of {c.of} single faults of this wiring {c.reveals} would be shown wrong
+        Of {c.of} single faults tried here (open, swapped, bridged, stuck, a link, the supply) {c.reveals} would be
+        shown wrong
         {unseen.length === 0 ? '.' : `, ${c.doubtful.length} be too close to tell, and ${c.missed.length} pass unseen.`}{' '}
         Of two faults at once, and of what is not in the circuit, nothing is said here.
       </p>
