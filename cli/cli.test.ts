@@ -179,7 +179,7 @@ describe('augerset', { timeout: 60_000 }, () => {
       coverage: { of: number; reveals: number };
     };
     expect(said.ranking).toBeNull();
-    expect(said.coverage.reveals).toBeLessThanOrEqual(said.coverage.of);
+    expect(said.coverage.reveals).toBeGreaterThan(0.8 * said.coverage.of);
     expect(said.coverage.of).toBeGreaterThan(20);
     expect(JSON.parse(run('diagnose', 'demo/examples/findings/boiler.timer-kept.json').out)).toMatchObject({
       family: 'boiler',

@@ -1,10 +1,12 @@
 /** What each family's survey holds: the list of families that the job's shape is made of. */
+
 import * as z from 'zod';
 import { CONTACT_MEASURED, Contact, ContactKept, contactPointWords } from '../contact/survey';
 import { floorPointWords } from '../floor/points';
 import { HEATER_MEASURED, Heaters, HeatersKept, heaterPointWords } from '../heater/survey';
 import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
 import { FLOOR_ANSWERS, FLOOR_MEASURED, FloorKept, FloorSurvey } from '../job/floor-schema';
+import type { HouseKept } from '../job/house-schema';
 import type { MeasuredLeaf } from '../job/measured-leaf';
 import { LOW_VOLTAGE_MEASURED, Survey, SurveyKept } from '../job/survey-schema';
 import { coreWords } from '../lowvoltage/points';
@@ -32,6 +34,7 @@ export const SURVEYS = {
     answers: {},
     pointWords: coreWords,
     short: SHORT,
+    house: { emitter: 'air', heater: 'burner' },
   },
   /** Mains-switched heating and stored hot water. */
   boiler: {
@@ -40,11 +43,26 @@ export const SURVEYS = {
     measured: BOILER_MEASURED,
     answers: BOILER_ANSWERS,
     pointWords: (): string | null => null,
+    house: { emitter: 'radiators', heater: 'burner' },
   },
   /** Electric heaters on line voltage. */
-  heater: { kept: HeatersKept, seen: Heaters, measured: HEATER_MEASURED, answers: {}, pointWords: heaterPointWords },
+  heater: {
+    kept: HeatersKept,
+    seen: Heaters,
+    measured: HEATER_MEASURED,
+    answers: {},
+    pointWords: heaterPointWords,
+    house: { emitter: 'air', heater: 'electric' },
+  },
   /** Appliances that want nothing but a contact closed. */
-  contact: { kept: ContactKept, seen: Contact, measured: CONTACT_MEASURED, answers: {}, pointWords: contactPointWords },
+  contact: {
+    kept: ContactKept,
+    seen: Contact,
+    measured: CONTACT_MEASURED,
+    answers: {},
+    pointWords: contactPointWords,
+    house: { emitter: 'air', heater: 'burner' },
+  },
   /** Electric floor heating. */
   floor: {
     kept: FloorKept,
@@ -52,12 +70,15 @@ export const SURVEYS = {
     measured: FLOOR_MEASURED,
     answers: FLOOR_ANSWERS,
     pointWords: floorPointWords,
+    house: { emitter: 'floor', heater: 'electric' },
   },
 } as const satisfies Record<
   string,
   {
     kept: z.ZodType;
     seen: z.ZodType;
+    /** Where its heat comes out and what makes it, while nobody says otherwise. */
+    house: Required<Pick<HouseKept, 'emitter' | 'heater'>>;
     measured: readonly MeasuredLeaf[];
     answers: Readonly<Record<string, readonly string[]>>;
     pointWords: unknown;

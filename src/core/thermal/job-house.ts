@@ -1,6 +1,7 @@
 /** A job's house as the thermal core takes it: what was said, and what stands in for what nobody said. */
+import { SURVEYS } from '../family/surveys';
 import type { HouseKept } from '../job/house-schema';
-import type { Family, Job } from '../job/schema';
+import type { Job } from '../job/schema';
 import { type Equipment, USUAL_STEERING } from './equipment';
 import {
   AS_FORM,
@@ -28,14 +29,6 @@ export interface JobHouse {
   assumed: readonly (keyof HouseKept)[];
 }
 
-/** Where the heat of each family's equipment comes out, and what makes it, while nobody says otherwise. */
-const USUAL: Record<Family, { emitter: Emitter; heater: NonNullable<HouseKept['heater']> }> = {
-  '24v': { emitter: 'air', heater: 'burner' },
-  boiler: { emitter: 'radiators', heater: 'burner' },
-  heater: { emitter: 'air', heater: 'electric' },
-  contact: { emitter: 'air', heater: 'burner' },
-  floor: { emitter: 'floor', heater: 'electric' },
-};
 /** Two points as such pumps are rated: capacity falls to two thirds and COP to 2.3 between 8 and −7 °C. */
 const usualPoints = (watts: number): { outdoorCelsius: number; watts: number; cop: number }[] => [
   { outdoorCelsius: -7, watts: watts * 0.66, cop: 2.3 },
@@ -65,7 +58,7 @@ const FORM_KEYS = [
 /** The house of a job; what nobody said is a default and named in `assumed`. Never throws for a job that its schema took. */
 export function jobHouse(job: Pick<Job, 'family' | 'house'>): JobHouse {
   const said: HouseKept = job.house ?? {};
-  const usual = USUAL[job.family];
+  const usual = SURVEYS[job.family].house;
   const form: HouseForm = {
     areaSquareMetres: said.areaSquareMetres ?? FORM_DEFAULTS.areaSquareMetres,
     storeys: said.storeys ?? FORM_DEFAULTS.storeys,

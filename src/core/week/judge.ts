@@ -1,4 +1,5 @@
 /** The week judged beside its programme, for every family alike. */
+import type { Schedule } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
@@ -27,7 +28,7 @@ export function withProgramme(job: Job, shared: Shared): Shared {
     ]);
   const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
   const fitted = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
-  const programme = fitted && movedAhead(job, fitted, sheet.schedule.times);
+  const programme = fitted && movedAhead(job, fitted, sheet.schedule);
   return added({ ...shared, programme }, [
     ...holidayOf(job),
     ...lossOf(programme, sheet.name),
@@ -115,7 +116,11 @@ const USUAL_OUTDOORS = 2;
 const ROUNDED = 5;
 
 /** Times of a start-at device moved ahead by this house's warm-up; as they are where nobody described the house. */
-function movedAhead(job: Job, programme: WeekProgramme, times: 'start-at' | 'reach-by'): WeekProgramme {
+function movedAhead(
+  job: Job,
+  programme: WeekProgramme,
+  { times, minimumGapMinutes: gapMinutes }: Schedule,
+): WeekProgramme {
   if (times !== 'start-at' || job.house?.areaSquareMetres === undefined) return programme;
   const { house, equipment, steering } = jobHouse(job);
   const known = new Map<string, number | null>();
@@ -124,19 +129,22 @@ function movedAhead(job: Job, programme: WeekProgramme, times: 'start-at' | 'rea
     if (!known.has(key)) known.set(key, warmUpMinutes(house, equipment, steering, from, to, USUAL_OUTDOORS));
     return known.get(key) ?? null;
   };
-  return {
-    ...programme,
-    entries: programme.entries.map((e, i) => {
-      // What stood before: the event before it, or what its first day begins with.
-      const sameGroup = programme.entries[i - 1]?.days === e.days ? programme.entries[i - 1] : undefined;
-      const before = sameGroup?.heatCelsius ?? programme.entries.filter((x) => x.days === e.days).at(-1)?.heatCelsius;
-      if (before === undefined || before >= e.heatCelsius) return e;
-      const minutes = lead(before, e.heatCelsius);
-      if (minutes === null || minutes === 0) return e;
-      const at = e.minute - Math.ceil(minutes / ROUNDED) * ROUNDED;
-      return { ...e, enter: { minute: (at + 1440) % 1440, leadMinutes: minutes, dayBefore: at < 0 } };
-    }),
-  };
+  const entries: WeekProgramme['entries'] = [];
+  for (const e of programme.entries) {
+    // What stood before: the event before it, or what its first day begins with.
+    const previous = entries.at(-1)?.days === e.days ? entries.at(-1) : undefined;
+    const before = previous?.heatCelsius ?? programme.entries.filter((x) => x.days === e.days).at(-1)?.heatCelsius;
+    const minutes = before !== undefined && before < e.heatCelsius ? lead(before, e.heatCelsius) : null;
+    if (!minutes) {
+      entries.push(e);
+      continue;
+    }
+    // It cannot begin before the event ahead of it: the room is then late, and the setback was too deep.
+    const earliest = previous ? (previous.enter?.minute ?? previous.minute) + gapMinutes : Number.NEGATIVE_INFINITY;
+    const at = Math.min(e.minute, Math.max(earliest, e.minute - Math.ceil(minutes / ROUNDED) * ROUNDED));
+    entries.push({ ...e, enter: { minute: (at + 1440) % 1440, leadMinutes: minutes, dayBefore: at < 0 } });
+  }
+  return { ...programme, entries, ...(entries.some((e) => e.enter) ? { movedForCelsius: USUAL_OUTDOORS } : {}) };
 }
 
 /** Longest that anybody waits for a room in the morning, min. */

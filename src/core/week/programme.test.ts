@@ -114,6 +114,18 @@ describe('judged for every family', () => {
       expect(e.enter?.leadMinutes).toBeGreaterThan(0);
       expect((e.minute - (e.enter?.minute ?? 0) + 1440) % 1440).toBeGreaterThanOrEqual(e.enter?.leadMinutes ?? 0);
     }
+    // A house that warms up for hours: no time is moved before the event ahead of it.
+    const slow = entries('v7-menu', {
+      house: { areaSquareMetres: 160, age: 'mid', emitter: 'floor', heatWatts: 11_000 },
+    });
+    for (const [i, e] of slow.entries()) {
+      const ahead = slow[i - 1];
+      if (ahead?.days === e.days && !e.enter?.dayBefore)
+        expect(e.enter?.minute ?? e.minute).toBeGreaterThanOrEqual(
+          (ahead.enter?.dayBefore ? 0 : (ahead.enter?.minute ?? ahead.minute)) + 10,
+        );
+    }
+    expect(slow.some((e) => (e.enter?.leadMinutes ?? 0) > 120)).toBe(true);
     expect(entries('v7-menu', {}).some((e) => e.enter)).toBe(false);
     expect(entries('t24-five', { house }).some((e) => e.enter)).toBe(false);
   });

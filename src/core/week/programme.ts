@@ -32,6 +32,8 @@ export interface WeekProgramme {
   entries: Entry[];
   /** Kelvin-hours over the week that the programme is off the wish. */
   lostKelvinHours: number;
+  /** Outdoors, °C, for which times were moved ahead; absent where none was. */
+  movedForCelsius?: number;
   /** Stretches that differ, °C, the worst first. */
   lost: { day: number; from: number; to: number; wishedCelsius: number; programmedCelsius: number }[];
   /** Seven days, as a strip draws them. */

@@ -59,6 +59,12 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
           {lost.length > SHOWN ? <li className="soft">and {lost.length - SHOWN} shorter ones</li> : null}
         </ul>
       )}
+      {programme.movedForCelsius === undefined ? null : (
+        <p className="soft">
+          This device starts at its times: they are moved ahead by this house’s warm-up at{' '}
+          {t(programme.movedForCelsius)} outdoors. In colder weather it is warm later.
+        </p>
+      )}
       <div className="programme-groups">
         {groups.map((g) => (
           <fieldset key={g.days} className="programme-group">
