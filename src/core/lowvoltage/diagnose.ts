@@ -213,7 +213,7 @@ export function proofCoverage(
     let doubtful = false;
     for (const m of measures) {
       // A supply that is off leaves nothing to read anywhere.
-      const value = fault.supplyOff && m.quantity === 'volts-ac' ? 0 : valueOf(m, predicts);
+      const value = fault.supplyOff && m.quantity === 'volts-ac' ? 0 : readsUnder(m, predicts);
       if (value === undefined) continue;
       const verdict = judge(value, m.predicted, m.tolerance);
       if (verdict === 'fail') return 'reveals';
@@ -224,7 +224,7 @@ export function proofCoverage(
 }
 
 /** What a measure of the proof would read under a fault; undefined where the circuit says nothing of it. */
-function valueOf(m: MeasurePlan, predicts: ReadonlyMap<string, number>): number | undefined {
+function readsUnder(m: MeasurePlan, predicts: ReadonlyMap<string, number>): number | undefined {
   if (m.a && m.b) return m.quantity === 'volts-ac' ? predicts.get(keyOf(m.state, m.a, m.b)) : undefined;
   if (m.check?.kind === 'runs') return predicts.get(runsKey(m.state));
   // Warmed or cooled the wrong way is as far from its band as can be; the right way is inside it.

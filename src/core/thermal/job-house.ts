@@ -3,16 +3,7 @@ import { SURVEYS } from '../family/surveys';
 import type { HouseKept } from '../job/house-schema';
 import type { Job } from '../job/schema';
 import { type Equipment, USUAL_STEERING } from './equipment';
-import {
-  AS_FORM,
-  DOUBT,
-  type Emitter,
-  type Factors,
-  FORM_DEFAULTS,
-  type House,
-  type HouseForm,
-  houseOf,
-} from './house';
+import { AS_FORM, DOUBT, type Factors, FORM_DEFAULTS, type House, type HouseForm, houseOf } from './house';
 
 export interface JobHouse {
   form: HouseForm;
