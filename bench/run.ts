@@ -10,15 +10,9 @@ import type { Netlist } from '../src/core/circuit/netlist';
 import { CircuitSolver } from '../src/core/circuit/solve';
 import { everyState, worstStates } from '../src/core/circuit/worst';
 import { derive } from '../src/core/derive';
-import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
-import { floorHouse } from '../src/core/floor/model';
-import { minuteStep, type RunInput, runFloor } from '../src/core/floor/run';
-import { runLong } from '../src/core/floor/run-long';
-import { cheapMinutes, floorWeek } from '../src/core/floor/week';
+import { floorWeek } from '../src/core/floor/week';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
-import { MINUTES_OF_YEAR, syntheticYear } from '../src/core/thermal/weather';
-import { wantedByMinute } from '../src/core/week/wanted';
 import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';
 import { benchHouse } from './house';
@@ -47,17 +41,6 @@ function medianNs(run: () => void, repeats: number): number {
     times.sort((a, b) => a - b),
     0.5,
   );
-}
-
-/** Best nanoseconds of 30 calls, after warming up. */
-function bestNs(run: () => void): number {
-  let best = Number.POSITIVE_INFINITY;
-  for (let i = 0; i < 36; i++) {
-    const start = nowNs();
-    run();
-    if (i >= 6) best = Math.min(best, nowNs() - start);
-  }
-  return best;
 }
 
 function dump(kernel: StateKernel): string {
@@ -105,7 +88,7 @@ interface Twin {
 
 const compiler = spawnSync('cc', ['--version']).status === 0 ? 'cc' : null;
 if (compiler)
-  for (const twin of ['state-solve', 'floor-year', 'house-year'])
+  for (const twin of ['state-solve', 'house-year'])
     execFileSync(compiler, ['-O2', '-o', `${build}/${twin}`, `bench/${twin}.c`, '-lm']);
 
 function stateSolve(name: string, netlist: Netlist, controls: readonly string[]): string[] {
@@ -132,54 +115,6 @@ function stateSolve(name: string, netlist: Netlist, controls: readonly string[])
   return [
     `| ${name}, ${kernel.volts.length} nodes | ${ns.toFixed(0)} ns | ${twin.sparseNs.toFixed(0)} ns | ${(ns / twin.sparseNs).toFixed(2)} | ${twin.denseNs.toFixed(0)} ns | ${(ns / twin.denseNs).toFixed(2)} |`,
   ];
-}
-
-interface YearTwin {
-  ns: number;
-  state: number[];
-  onMinutes: number;
-  cheapOnMinutes: number;
-  switchings: number;
-  heldMinutes: number;
-}
-
-/** A year of one-minute steps of a floor that is the only heat of its room, beside the same in C. */
-function floorYear(): string {
-  const week = floorWeek('sole', null);
-  const asked = floorJob({ purpose: 'sole' }, { week });
-  const house = floorHouse(seenAs(asked, 'floor').survey, 450);
-  if (!house) throw new Error('no floor');
-  const cheap = cheapMinutes({ from: 1320, to: 360 });
-  const input: RunInput = {
-    model: house.model,
-    step: minuteStep(house.model),
-    around: house.around,
-    hourly: syntheticYear(20261125),
-    control: { mode: 'both', wanted: wantedByMinute(week), limitCelsius: 34, differentialKelvin: 0.5, cheap },
-    start: house.start,
-    from: 0,
-    minutes: MINUTES_OF_YEAR,
-  };
-  // Best against best: a run of milliseconds is easily caught by a neighbour on the machine.
-  const ns = bestNs(() => runLong(input)) / MINUTES_OF_YEAR;
-  const plain = (bestNs(() => runFloor(input)) / 1e6).toFixed(1);
-  const whole = ((ns * MINUTES_OF_YEAR) / 1e6).toFixed(1);
-  const name = `a floor’s year, ${MINUTES_OF_YEAR} steps`;
-  if (!compiler) return `| ${name} | ${whole} ms | ${plain} ms | no C compiler here | |`;
-  const { phi, gamma, theta, xi } = input.step;
-  const { watts, roomToOut, beneathToBelow } = house.model;
-  const head = [watts, roomToOut, beneathToBelow, house.around.belowCelsius, 34, 0.5, 1, 1, MINUTES_OF_YEAR, 0, 1];
-  const path = `${build}/floor-year.txt`;
-  const lines = [phi, gamma, theta, xi, head, input.start, input.hourly ?? [], input.control.wanted, cheap ?? []];
-  writeFileSync(path, `${lines.map((a) => Array.from(a).join(' ')).join('\n')}\n`);
-  const twin = JSON.parse(execFileSync(`${build}/floor-year`, [path], { encoding: 'utf8' })) as YearTwin;
-  const here = runLong(input);
-  const apart = Math.max(...twin.state.map((v, i) => Math.abs(v - (here.state[i] ?? Number.NaN))));
-  const same = (['onMinutes', 'cheapOnMinutes', 'switchings', 'heldMinutes'] as const).every(
-    (k) => twin[k] === here[k],
-  );
-  if (!(apart < 1e-9) || !same) throw new Error(`${name}: the C twin differs by ${apart} K or in its minutes`);
-  return `| ${name} | ${whole} ms | ${plain} ms | ${((twin.ns * MINUTES_OF_YEAR) / 1e6).toFixed(1)} ms | ${(ns / twin.ns).toFixed(2)} |`;
 }
 
 const job = fiveWire();
@@ -242,14 +177,6 @@ const out = [
     ...[0, 2, 4, 6].map((z) => `heat:${z}`),
   ]),
 ];
-out.push(
-  '',
-  'A year of a floor in one-minute exact steps, with its control, limit, meter and balance: best of 30 runs against best of 15. Same algorithm in C: wanted ≤ 1.5.',
-  '',
-  '| run | here, compiled | here, plain | same in C -O2 | ratio, compiled to C |',
-  '| --- | --- | --- | --- | --- |',
-  floorYear(),
-);
 out.push(...benchHouse(build, compiler && `${build}/house-year`));
 const list = await benchList();
 const papers = await benchPapers();

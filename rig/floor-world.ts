@@ -14,9 +14,9 @@ import {
   type FloorModel,
   type FloorState,
   floorHouse,
-  STATES,
+  floorInputs,
+  floorNetwork,
   surfaceCelsius,
-  systemMatrices,
 } from '../src/core/floor/model';
 import type { SensorMode } from '../src/core/floor/run';
 import type { FloorSheet } from '../src/core/floor/sheet';
@@ -25,7 +25,8 @@ import type { ProbeType } from '../src/core/job/floor-schema';
 import type { FloorJob, Job } from '../src/core/job/schema';
 import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor } from '../src/core/rig/protocol';
 import { settledValue } from '../src/core/settings/card';
-import { type Step, stepMatrices } from '../src/core/thermal/expm';
+import type { Step } from '../src/core/thermal/expm';
+import { moved, transitionOf } from '../src/core/thermal/network';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { RigError } from './rig-error';
 
@@ -85,7 +86,7 @@ export class FloorWorld {
   private readonly sheet: FloorSheet;
   private readonly model: FloorModel;
   private readonly around: Around;
-  private readonly step: Step;
+  private readonly step: Pick<Step, 'phi' | 'gamma'>;
   private readonly type: ProbeType;
   private readonly faultList: FloorFault[];
   private readonly hidden: FloorFault[];
@@ -133,8 +134,7 @@ export class FloorWorld {
         : 1 / whole.reduce((sum, r) => sum + 1 / r, 0);
     this.model = scaled({ ...house.model, watts: this.volts ** 2 / this.ohms }, TRUE_MASS, TRUE_LOSS);
     this.floor = house.start;
-    const { a, b } = systemMatrices(this.model);
-    this.step = stepMatrices(a, b, STATES, 3, TICK_SECONDS);
+    this.step = transitionOf(floorNetwork(this.model), TICK_SECONDS);
     this.metered = sheet.load === 'measured' && !derived.contactor;
     // Set up as the card says, but for what a fault set differently.
     this.settings = {
@@ -229,15 +229,7 @@ export class FloorWorld {
 
   private move(): void {
     this.seconds += TICK_SECONDS;
-    const u = [this.relay ? this.model.watts : 0, this.around.belowCelsius, this.around.outCelsius];
-    const { phi, gamma } = this.step;
-    const before = this.floor;
-    this.floor = Float64Array.from({ length: STATES }, (_, i) => {
-      let sum = 0;
-      for (let j = 0; j < STATES; j++) sum += (phi[i * STATES + j] as number) * (before[j] as number);
-      for (let j = 0; j < 3; j++) sum += (gamma[i * 3 + j] as number) * (u[j] as number);
-      return sum;
-    });
+    this.floor = moved(this.step, this.floor, floorInputs(this.around, this.relay ? this.model.watts : 0));
   }
 
   clockRate(): number {

@@ -11,7 +11,6 @@ const kernels = [
     name: 'KERNEL_WASM',
     pages: '1',
   },
-  { source: 'src/core/floor/wasm/run.as', target: 'src/core/floor/wasm/run.data.ts', name: 'FLOOR_WASM', pages: '3' },
   {
     source: 'src/core/thermal/wasm/hour.as',
     target: 'src/core/thermal/wasm/hour.data.ts',

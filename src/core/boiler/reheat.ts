@@ -6,6 +6,8 @@
  *
  * With losses the store follows dT/dt = (P − K (T − Ta)) / (V ρ c), stepped exactly; a draw-off mixes cold water in.
  */
+import { moved, type Network, transitionOf } from '../thermal/network';
+
 export const WATER_J_PER_LITRE_KELVIN = 4186;
 const AMBIENT_CELSIUS = 20;
 
@@ -49,6 +51,15 @@ export interface CylinderDay {
   drawnJoules: number;
 }
 
+/** One node that loses to the cupboard it stands in. */
+const storeNetwork = (s: Store): Network => ({
+  capacities: [s.litres * WATER_J_PER_LITRE_KELVIN],
+  links: [],
+  outside: [{ node: 0, place: 0, wattsPerKelvin: s.lossWattsPerKelvin }],
+  places: 1,
+  heats: [[{ node: 0, share: 1 }]],
+});
+
 const inWindow = (windows: readonly Window[], minute: number): boolean =>
   windows.some((w) => (w.from <= w.to ? minute >= w.from && minute < w.to : minute >= w.from || minute < w.to));
 
@@ -70,7 +81,7 @@ export function cylinderDay(
   let heatJoules = 0;
   let lossJoules = 0;
   let drawnJoules = 0;
-  const k = s.lossWattsPerKelvin;
+  const step = transitionOf(storeNetwork(s), 60);
   for (let minute = 0; minute < 1440; minute++) {
     celsius[minute] = t;
     for (const d of draws)
@@ -85,10 +96,7 @@ export function cylinderDay(
     const power = on && inWindow(windows, minute) ? s.watts : 0;
     heating[minute] = power > 0 ? 1 : 0;
     const before = t;
-    // Exact over the minute: (1 − e^(−x)) / k, which tends to the step itself as the loss vanishes.
-    const x = (k * 60) / capacity;
-    const reach = x < 1e-12 ? 60 / capacity : -Math.expm1(-x) / k;
-    t += (power - k * (t - AMBIENT_CELSIUS)) * reach;
+    t = moved(step, Float64Array.of(t), [AMBIENT_CELSIUS, power])[0] as number;
     const gained = capacity * (t - before);
     heatJoules += power * 60;
     lossJoules += power * 60 - gained;

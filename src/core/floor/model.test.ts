@@ -3,11 +3,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { floorJob } from '../../../tests/support/floor';
 import { seenAs } from '../family/of';
+import { systemOf } from '../thermal/network';
 import { constantly, MINUTES_OF_WEEK } from '../week/wanted';
 import { fitFloor, forecast, scaled } from './fit';
-import { type FloorModel, floorHouse, holding, settled, surfaceCelsius } from './model';
+import { type FloorModel, floorHouse, floorNetwork, holding, settled, surfaceCelsius } from './model';
 import { minuteStep, runFloor, type SensorMode } from './run';
-import { runLong } from './run-long';
 import { advanceFloor, curveAt, minutesTo, roomHeld, warmUpCurve } from './warm-up';
 
 const houseOf = (floor: object = {}, watts = 450) => {
@@ -329,38 +329,25 @@ describe('the fit', () => {
   });
 });
 
-describe('the compiled run', () => {
-  it('gives the same bits as the plain one', () => {
+describe('the network', () => {
+  it('is the four equations written out', () => {
     fc.assert(
-      fc.property(
-        anyFloor,
-        fc.constantFrom<SensorMode>('floor', 'air', 'both'),
-        fc.integer({ min: 1, max: 9000 }),
-        fc.integer({ min: 0, max: MINUTES_OF_WEEK - 1 }),
-        fc.boolean(),
-        fc.boolean(),
-        (f, mode, minutes, from, weather, on) => {
-          const { model, around, start } = housed(f);
-          const input = {
-            model,
-            step: minuteStep(model),
-            around,
-            hourly: weather ? Float64Array.from({ length: 151 }, (_, h) => f.outdoor + Math.sin(h)) : null,
-            control: control(24, {
-              mode,
-              limitCelsius: 26,
-              cheap: weather ? Uint8Array.from({ length: 1440 }, (_, m) => (m % 7 === 0 ? 1 : 0)) : null,
-              wanted: Float64Array.from({ length: MINUTES_OF_WEEK }, (_, m) => 18 + 10 * Math.abs(Math.sin(m / 300))),
-            }),
-            start,
-            from,
-            minutes,
-            on,
-          };
-          expect(runLong(input)).toEqual(runFloor(input));
-        },
-      ),
-      { seed: 58, numRuns: 60 },
+      fc.property(anyFloor, (f) => {
+        const { model: m } = housed(f);
+        const { a, b, n } = systemOf(floorNetwork(m));
+        const row = (i: number): number[] => Array.from(a.slice(i * n, i * n + n));
+        const close = (got: readonly number[], want: readonly number[]): void =>
+          want.forEach((w, i) => {
+            expect(Math.abs((got[i] ?? Number.NaN) - w)).toBeLessThanOrEqual(1e-12 * Math.abs(w));
+          });
+        const { slabToRoom: up, slabToBeneath: down, roomToOut: out, beneathToBelow: below } = m;
+        close(row(0), [-(up + down) / m.slab, up / m.slab, down / m.slab, 0]);
+        close(row(1), [up / m.room, -(up + out) / m.room, 0, 0]);
+        close(row(2), [down / m.beneath, 0, -(down + below) / m.beneath, 0]);
+        close(row(3), [1 / m.probeSeconds, 0, 0, -1 / m.probeSeconds]);
+        close(Array.from(b), [0, 0, 1 / m.slab, 0, out / m.room, 0, below / m.beneath, 0, 0, 0, 0, 0]);
+      }),
+      { seed: 58, numRuns: 40 },
     );
   });
 });

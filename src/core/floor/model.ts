@@ -13,6 +13,7 @@
  * probe that lies midway between them is what the model means.
  */
 import type { Build, Covering, FloorSurvey } from '../job/floor-schema';
+import { type Network, storedJoules as storedIn } from '../thermal/network';
 
 /** W/m²K, EN 1264-5. */
 const SURFACE_FILM = 10.8;
@@ -122,30 +123,28 @@ export function floorHouse(survey: FloorSurvey, watts: number): FloorHouse | nul
   return { model, around, start: Float64Array.of(floor, roomCelsius, under, floor), roomCelsius, sole };
 }
 
-/** A (4×4, 1/s) and B (4×3) for the inputs power in W, below and out in °C. */
-export function systemMatrices(m: FloorModel): { a: Float64Array; b: Float64Array } {
-  const tau = 1 / m.probeSeconds;
-  const a = Float64Array.of(
-    -(m.slabToRoom + m.slabToBeneath) / m.slab,
-    m.slabToRoom / m.slab,
-    m.slabToBeneath / m.slab,
-    0,
-    m.slabToRoom / m.room,
-    -(m.slabToRoom + m.roomToOut) / m.room,
-    0,
-    0,
-    m.slabToBeneath / m.beneath,
-    0,
-    -(m.slabToBeneath + m.beneathToBelow) / m.beneath,
-    0,
-    tau,
-    0,
-    0,
-    -tau,
-  );
-  const b = Float64Array.of(1 / m.slab, 0, 0, 0, 0, m.roomToOut / m.room, 0, m.beneathToBelow / m.beneath, 0, 0, 0, 0);
-  return { a, b };
-}
+/** The floor as a network: slab, room, beneath, and the probe that follows the slab. */
+export const floorNetwork = (m: FloorModel): Network => ({
+  capacities: [m.slab, m.room, m.beneath],
+  followers: [{ node: 0, seconds: m.probeSeconds }],
+  links: [
+    { a: 0, b: 1, wattsPerKelvin: m.slabToRoom },
+    { a: 0, b: 2, wattsPerKelvin: m.slabToBeneath },
+  ],
+  outside: [
+    { node: 2, place: 0, wattsPerKelvin: m.beneathToBelow },
+    { node: 1, place: 1, wattsPerKelvin: m.roomToOut },
+  ],
+  places: 2,
+  heats: [[{ node: 0, share: 1 }]],
+});
+
+/** The inputs in their order: what is below, what the room loses to, and the mats. */
+export const floorInputs = (around: Around, watts: number): [number, number, number] => [
+  around.belowCelsius,
+  around.outCelsius,
+  watts,
+];
 
 /** °C of the covering's top: between slab and room, behind the covering's resistance. */
 export function surfaceCelsius(m: FloorModel, state: FloorState): number {
@@ -154,8 +153,7 @@ export function surfaceCelsius(m: FloorModel, state: FloorState): number {
 }
 
 /** J held above 0 °C by slab, room and beneath. */
-export const storedJoules = (m: FloorModel, s: FloorState): number =>
-  m.slab * (s[0] ?? 0) + m.room * (s[1] ?? 0) + m.beneath * (s[2] ?? 0);
+export const storedJoules = (m: FloorModel, s: FloorState): number => storedIn(floorNetwork(m), s);
 
 /** Where everything settles under constant power, °C: two equations, solved in closed form. */
 export function settled(m: FloorModel, around: Around, watts: number): FloorState {

@@ -1,12 +1,13 @@
 /**
  * Minutes of a controlled floor, one after another: at each the thermostat decides, then the exact
  * step is taken. The longest runs are a year of 525,600 minutes, so the loop is plain arithmetic on
- * numbers held in locals; bench/floor-year.c does the same sums in the same order.
+ * numbers held in locals.
  */
 
-import { type Step, stepMatrices } from '../thermal/expm';
+import type { Step } from '../thermal/expm';
+import { stepOf } from '../thermal/network';
 import { MINUTES_OF_WEEK } from '../week/wanted';
-import { type Around, type FloorModel, type FloorState, STATES, storedJoules, systemMatrices } from './model';
+import { type Around, type FloorModel, type FloorState, floorNetwork, STATES, storedJoules } from './model';
 
 const MINUTE = 60;
 
@@ -47,10 +48,7 @@ export interface RunResult extends Sums {
 }
 
 /** The exact step of one minute. */
-export const minuteStep = (model: FloorModel): Step => {
-  const { a, b } = systemMatrices(model);
-  return stepMatrices(a, b, STATES, 3, MINUTE);
-};
+export const minuteStep = (model: FloorModel): Step => stepOf(floorNetwork(model), MINUTE);
 
 const NEVER_CHEAP = new Uint8Array(1440);
 const NO_TRACE = new Float64Array(0);
@@ -99,7 +97,7 @@ export function runResult({ model, step, around, start, minutes }: RunInput, end
   const { watts, roomToOut, beneathToBelow } = model;
   const below = around.belowCelsius;
   const { state, on, onMinutes, cheapOnMinutes, switchings, heldMinutes, outSum } = end;
-  const sums = [end.slabSum, end.roomSum, end.underSum, watts * onMinutes, below * minutes, outSum];
+  const sums = [end.slabSum, end.roomSum, end.underSum, below * minutes, outSum, watts * onMinutes];
   return {
     state,
     on,
@@ -116,7 +114,7 @@ export function runResult({ model, step, around, start, minutes }: RunInput, end
   };
 }
 
-/** A floor under its control, minute by minute: the reference of the compiled run. */
+/** A floor under its control, minute by minute. */
 export function runFloor(input: RunInput): RunResult {
   const { model, step, around, hourly, control, start, minutes, trace } = input;
   const { phi: f, gamma: g } = step;
@@ -143,15 +141,15 @@ export function runFloor(input: RunInput): RunResult {
   const { watts } = model;
   const below = around.belowCelsius;
   // What the inputs drive in one step: the power's share, and the surroundings', which change by the hour.
-  const p0 = n(g, 0) * watts;
-  const p1 = n(g, 3) * watts;
-  const p2 = n(g, 6) * watts;
-  const p3 = n(g, 9) * watts;
+  const p0 = n(g, 2) * watts;
+  const p1 = n(g, 5) * watts;
+  const p2 = n(g, 8) * watts;
+  const p3 = n(g, 11) * watts;
   let out = around.outCelsius;
-  let d0 = n(g, 1) * below + n(g, 2) * out;
-  let d1 = n(g, 4) * below + n(g, 5) * out;
-  let d2 = n(g, 7) * below + n(g, 8) * out;
-  let d3 = n(g, 10) * below + n(g, 11) * out;
+  let d0 = n(g, 0) * below + n(g, 1) * out;
+  let d1 = n(g, 3) * below + n(g, 4) * out;
+  let d2 = n(g, 6) * below + n(g, 7) * out;
+  let d3 = n(g, 9) * below + n(g, 10) * out;
   let slab = n(start, 0);
   let room = n(start, 1);
   let under = n(start, 2);
@@ -177,10 +175,10 @@ export function runFloor(input: RunInput): RunResult {
     const part = Math.min(60, minutes - done);
     if (hourly !== null) {
       out = hourly[hour] as number;
-      d0 = n(g, 1) * below + n(g, 2) * out;
-      d1 = n(g, 4) * below + n(g, 5) * out;
-      d2 = n(g, 7) * below + n(g, 8) * out;
-      d3 = n(g, 10) * below + n(g, 11) * out;
+      d0 = n(g, 0) * below + n(g, 1) * out;
+      d1 = n(g, 3) * below + n(g, 4) * out;
+      d2 = n(g, 6) * below + n(g, 7) * out;
+      d3 = n(g, 9) * below + n(g, 10) * out;
     }
     outSum += out * part;
     for (let i = 0; i < part; i++) {

@@ -1,6 +1,7 @@
 /** From switching on at full power: the probe minute by minute, and when it reaches a temperature. */
-import { type Step, transition } from '../thermal/expm';
-import { type Around, type FloorModel, type FloorState, STATES, settled, systemMatrices } from './model';
+import type { Step } from '../thermal/expm';
+import { moved, transitionOf } from '../thermal/network';
+import { type Around, type FloorModel, type FloorState, floorInputs, floorNetwork, settled } from './model';
 
 /** What is looked ahead at most: a floor that takes longer is not switched by the clock. */
 export const LOOK_AHEAD_MINUTES = 720;
@@ -13,21 +14,10 @@ export function advanceFloor(
   watts: number,
   seconds: number,
 ): FloorState {
-  const { a, b } = systemMatrices(model);
-  const { phi, gamma } = transition(a, b, STATES, 3, seconds);
-  const u = [watts, around.belowCelsius, around.outCelsius];
-  return Float64Array.from({ length: STATES }, (_, i) => {
-    let sum = 0;
-    for (let j = 0; j < STATES; j++) sum += (phi[i * STATES + j] as number) * (state[j] as number);
-    for (let j = 0; j < 3; j++) sum += (gamma[i * 3 + j] as number) * (u[j] as number);
-    return sum;
-  });
+  return moved(transitionOf(floorNetwork(model), seconds), state, floorInputs(around, watts));
 }
 
-const minuteTransition = (model: FloorModel): Pick<Step, 'phi' | 'gamma'> => {
-  const { a, b } = systemMatrices(model);
-  return transition(a, b, STATES, 3, 60);
-};
+const minuteTransition = (model: FloorModel): Pick<Step, 'phi' | 'gamma'> => transitionOf(floorNetwork(model), 60);
 
 /**
  * The probe at minutes 0, 1, 2 … at full power.
@@ -43,7 +33,7 @@ export function warmUpCurve(
   const { phi: f, gamma: g } = step;
   const n = (v: Float64Array, i: number): number => v[i] as number;
   const drive = (row: number): number =>
-    n(g, row * 3) * model.watts + n(g, row * 3 + 1) * around.belowCelsius + n(g, row * 3 + 2) * around.outCelsius;
+    n(g, row * 3) * around.belowCelsius + n(g, row * 3 + 1) * around.outCelsius + n(g, row * 3 + 2) * model.watts;
   const d0 = drive(0);
   const d1 = drive(1);
   const d2 = drive(2);

@@ -5,8 +5,7 @@ import { constantly } from '../week/wanted';
 import { type FloorFit, type Forecast, fitFloor, forecast, type LogPoint } from './fit';
 import { type FloorHouse, type FloorState, type Holding, holding } from './model';
 import { RISE_MINUTES } from './proof';
-import { minuteStep } from './run';
-import { runLong } from './run-long';
+import { minuteStep, runFloor } from './run';
 import { minutesTo, roomHeld } from './warm-up';
 import { mostCelsius } from './week';
 
@@ -56,8 +55,8 @@ function cycling(
     cheap: null,
   };
   const input = { model, step: minuteStep(model), around, hourly: null, control, from: 0, minutes: day };
-  const first = runLong({ ...input, start: house.start });
-  const second = runLong({ ...input, start: first.state, on: first.on });
+  const first = runFloor({ ...input, start: house.start });
+  const second = runFloor({ ...input, start: first.state, on: first.on });
   const cycles = Math.max(1, second.switchings / 2);
   return { minutesOn: second.onMinutes / cycles, minutesOff: (day - second.onMinutes) / cycles };
 }

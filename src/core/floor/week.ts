@@ -3,8 +3,7 @@ import type { FloorSurvey } from '../job/floor-schema';
 import type { FloorJob, Week, WeekEvent } from '../job/schema';
 import { MINUTES_OF_WEEK, wantedByMinute } from '../week/wanted';
 import { type FloorHouse, type FloorState, settled } from './model';
-import { minuteStep, type RunResult, type SensorMode } from './run';
-import { runLong } from './run-long';
+import { minuteStep, type RunResult, runFloor, type SensorMode } from './run';
 import type { FloorSheet } from './sheet';
 import { LOOK_AHEAD_MINUTES, minutesTo, warmUpCurve } from './warm-up';
 
@@ -123,7 +122,7 @@ export function weekForecast(
     cheap: cheapMinutes(price?.offPeak),
   };
   const run = (start: FloorState, on: boolean, trace?: Float64Array): RunResult =>
-    runLong({
+    runFloor({
       model,
       step,
       around,

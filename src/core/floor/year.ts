@@ -6,8 +6,7 @@ import type { FloorSurvey } from '../job/floor-schema';
 import { HOURS_OF_YEAR, syntheticYear } from '../thermal/weather';
 import { scaled } from './fit';
 import type { FloorHouse, FloorState } from './model';
-import { type Control, minuteStep } from './run';
-import { runLong } from './run-long';
+import { type Control, minuteStep, runFloor } from './run';
 import { costOf } from './week';
 
 export interface YearUse {
@@ -50,7 +49,7 @@ function* oneYear(input: YearInput, hourly: Float64Array): Generator<number, Yea
   const use = { onHours: 0, switchings: 0, shortKelvinHours: 0 };
   const byMonth: number[] = [];
   for (const hours of MONTH_HOURS) {
-    const r = runLong({
+    const r = runFloor({
       model,
       step,
       around,

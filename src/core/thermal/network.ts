@@ -5,9 +5,9 @@
  *   C_i dT_i/dt = Σ_j G_ij (T_j − T_i) + Σ_k G_ik (U_k − T_i) + Q_i
  *
  * Stepped exactly for inputs held over the step (`expm.ts`), so that an answer does not depend on the step. The house,
- * the floor under it and the cylinder are instances.
+ * the floor, the cylinder and the rooms of the rig are instances.
  */
-import { type Step, stepMatrices } from './expm';
+import { type Step, stepMatrices, transition } from './expm';
 
 export interface Network {
   /** J/K of each node. */
@@ -20,6 +20,8 @@ export interface Network {
   places: number;
   /** Nodes that heat is put into, an input in W each, after the places; a share where one input feeds several. */
   heats: readonly (readonly { node: number; share: number }[])[];
+  /** Probes: each follows a node with a lag and has no heat of its own; their temperatures come after the nodes'. */
+  followers?: readonly { node: number; seconds: number }[];
 }
 
 export interface LinearSystem {
@@ -33,7 +35,9 @@ export interface LinearSystem {
 
 /** Throws a RangeError for a capacity or conductance that is none. */
 export function systemOf(net: Network): LinearSystem {
-  const n = net.capacities.length;
+  const nodes = net.capacities.length;
+  const followers = net.followers ?? [];
+  const n = nodes + followers.length;
   const m = net.places + net.heats.length;
   const a = new Float64Array(n * n);
   const b = new Float64Array(n * m);
@@ -45,8 +49,9 @@ export function systemOf(net: Network): LinearSystem {
     ...net.links.flatMap((l) => [l.a, l.b]),
     ...net.outside.map((o) => o.node),
     ...net.heats.flat().map((h) => h.node),
+    ...followers.map((f) => f.node),
   ];
-  if (named.some((i) => !(i >= 0 && i < n)) || net.outside.some((o) => !(o.place >= 0 && o.place < net.places)))
+  if (named.some((i) => !(i >= 0 && i < nodes)) || net.outside.some((o) => !(o.place >= 0 && o.place < net.places)))
     throw new RangeError('a network names a node that is not there');
   for (const c of net.capacities) if (!(c > 0)) throw new RangeError('a node without heat capacity');
   for (const { a: i, b: j, wattsPerKelvin: g } of net.links) {
@@ -64,8 +69,35 @@ export function systemOf(net: Network): LinearSystem {
   net.heats.forEach((shares, k) => {
     for (const { node, share } of shares) add(b, node * m + net.places + k, share * per(node));
   });
+  followers.forEach(({ node, seconds }, k) => {
+    if (!(seconds > 0)) throw new RangeError('a probe without a lag');
+    add(a, (nodes + k) * n + node, 1 / seconds);
+    add(a, (nodes + k) * (n + 1), -1 / seconds);
+  });
   return { n, m, a, b };
 }
+
+/** One exact step taken: the temperatures after it. */
+export function moved(
+  { phi, gamma }: Pick<Step, 'phi' | 'gamma'>,
+  state: Float64Array,
+  inputs: readonly number[],
+): Float64Array {
+  const n = state.length;
+  const m = inputs.length;
+  return Float64Array.from({ length: n }, (_, i) => {
+    let sum = 0;
+    for (let j = 0; j < n; j++) sum += (phi[i * n + j] as number) * (state[j] as number);
+    for (let k = 0; k < m; k++) sum += (gamma[i * m + k] as number) * (inputs[k] as number);
+    return sum;
+  });
+}
+
+/** A step without the integrals: where only temperatures are wanted. */
+export const transitionOf = (net: Network, seconds: number): Pick<Step, 'phi' | 'gamma'> => {
+  const { n, m, a, b } = systemOf(net);
+  return transition(a, b, n, m, seconds);
+};
 
 /** Exact step of a network, with the means of its temperatures over the step for the balance. */
 export const stepOf = (net: Network, seconds: number): Step => {

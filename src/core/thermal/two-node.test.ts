@@ -11,6 +11,22 @@ describe('two-node house', () => {
     expect(steadyState(house, -5, 4400).massCelsius).toBeCloseTo(15, 9);
   });
 
+  it('is what both eigenvalues of the 2×2 system give in closed form', () => {
+    const { airCapacity: ca, massCapacity: cm, toOutdoors: u, airToMass: k } = house;
+    const [a11, a12, a21, a22] = [-(u + k) / ca, k / ca, k / cm, -k / cm];
+    const half = (a11 + a22) / 2;
+    const spread = Math.sqrt(((a11 - a22) / 2) ** 2 + a12 * a21);
+    for (const seconds of [1, 60, 3600, 86_400]) {
+      const end = -5 + 4000 / u;
+      const [x, y] = [start.airCelsius - end, start.massCelsius - end];
+      const [slow, fast] = [Math.exp((half + spread) * seconds), Math.exp((half - spread) * seconds)];
+      const [c, s] = [(slow + fast) / 2, (slow - fast) / (2 * spread)];
+      const here = stepHouse(house, start, -5, 4000, seconds);
+      expect(here.airCelsius).toBeCloseTo(end + c * x + s * ((a11 - half) * x + a12 * y), 9);
+      expect(here.massCelsius).toBeCloseTo(end + c * y + s * (a21 * x + (a22 - half) * y), 9);
+    }
+  });
+
   it('does not depend on the step size', () => {
     fc.assert(
       fc.property(

@@ -5,10 +5,11 @@
  *   Ca dTa/dt = U (To − Ta) + K (Tm − Ta) + Q
  *   Cm dTm/dt = K (Ta − Tm)
  *
- * Stepped exactly for inputs that are constant over the step (the matrix exponential of the 2×2
- * system in closed form), so the answer does not depend on the step's size. ISO 13790 annex C uses
- * the same lumping; radiation and infiltration are inside U.
+ * An instance of the network of `network.ts`. ISO 13790 annex C uses the same lumping; radiation and infiltration are
+ * inside U.
  */
+import type { Step } from './expm';
+import { moved, type Network, transitionOf } from './network';
 
 export interface House {
   /** J/K */
@@ -33,6 +34,25 @@ export const steadyState = (house: House, outdoorCelsius: number, watts: number)
   return { airCelsius: t, massCelsius: t };
 };
 
+const networkOf = (h: House): Network => ({
+  capacities: [h.airCapacity, h.massCapacity],
+  links: [{ a: 0, b: 1, wattsPerKelvin: h.airToMass }],
+  outside: [{ node: 0, place: 0, wattsPerKelvin: h.toOutdoors }],
+  places: 1,
+  heats: [[{ node: 0, share: 1 }]],
+});
+
+/** The same house is stepped by the same seconds many times over: its last step is kept. */
+const steps = new WeakMap<House, { seconds: number; step: Pick<Step, 'phi' | 'gamma'> }>();
+
+function stepFor(house: House, seconds: number): Pick<Step, 'phi' | 'gamma'> {
+  const known = steps.get(house);
+  if (known?.seconds === seconds) return known.step;
+  const step = transitionOf(networkOf(house), seconds);
+  steps.set(house, { seconds, step });
+  return step;
+}
+
 /**
  * State after `seconds` with outdoor temperature and heat into the air constant.
  * @param watts into the air; negative when cooling
@@ -44,27 +64,12 @@ export function stepHouse(
   watts: number,
   seconds: number,
 ): HouseState {
-  const { airCapacity: ca, massCapacity: cm, toOutdoors: u, airToMass: k } = house;
-  const target = steadyState(house, outdoorCelsius, watts);
-  // Deviation from the steady state decays by exp(A t); A is 2×2 with real negative eigenvalues.
-  const a11 = -(u + k) / ca;
-  const a12 = k / ca;
-  const a21 = k / cm;
-  const a22 = -k / cm;
-  const half = (a11 + a22) / 2;
-  const spread = Math.sqrt(((a11 - a22) / 2) ** 2 + a12 * a21);
-  const x = state.airCelsius - target.airCelsius;
-  const y = state.massCelsius - target.massCelsius;
-  // Written with both eigenvalues, which are negative, so that long steps underflow to zero instead of overflowing.
-  const slow = Math.exp((half + spread) * seconds);
-  const fast = Math.exp((half - spread) * seconds);
-  const c = (slow + fast) / 2;
-  const s = (slow - fast) / (2 * spread);
-  // exp(At) = c I + s (A − hI).
-  return {
-    airCelsius: target.airCelsius + c * x + s * ((a11 - half) * x + a12 * y),
-    massCelsius: target.massCelsius + c * y + s * (a21 * x + (a22 - half) * y),
-  };
+  const [airCelsius = Number.NaN, massCelsius = Number.NaN] = moved(
+    stepFor(house, seconds),
+    Float64Array.of(state.airCelsius, state.massCelsius),
+    [outdoorCelsius, watts],
+  );
+  return { airCelsius, massCelsius };
 }
 
 /** Heat stored relative to 0 °C, in joules. */
