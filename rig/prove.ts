@@ -24,7 +24,7 @@ export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions 
   let at = Date.parse(startAt);
   const readings: Record<string, Reading> = { ...job.readings };
   for (const test of derive(job).shared.proof.tests.slice(0, tests)) {
-    for (const { measure, value } of await testRunner(job.family)(rig, test)) {
+    for (const { measure, value } of await testRunner(job)(rig, test)) {
       at += READING_MS;
       readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
         at: new Date(at).toISOString(),

@@ -15,6 +15,7 @@ import {
   Register,
   RIG_NAME,
   RIG_VERSION,
+  type RigState,
   SetClock,
   SetDemand,
   SetFloor,
@@ -26,6 +27,7 @@ import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
+import { isSensorFault, SensorBench, splitActs, withShown } from './sensor-bench';
 import { World } from './world';
 import { type AnyWorld, isAppliance, worldOf } from './worlds';
 
@@ -56,6 +58,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
   const { anyOrigin = false, apps = APP_ORIGINS } = options;
   const token = nanoid(24);
   let world: AnyWorld | null = null;
+  let bench: SensorBench | null = null;
   let turn = 0;
   const registration = new Registration(random);
   const app = new Hono();
@@ -121,6 +124,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
     }
     return parsed.data;
   };
+  const shown = (of: AnyWorld): RigState => (bench ? withShown(of.state(), bench) : of.state());
   const changed = (): void => {
     turn += 1;
   };
@@ -155,29 +159,32 @@ export function createRig(now: () => number, random: () => number, options: RigO
       ],
     }),
   );
-  app.get('/state', (c) => c.json(any().state()));
-  app.get('/faults', (c) => c.json(any().faults()));
+  app.get('/state', (c) => c.json(shown(any())));
+  app.get('/faults', (c) => c.json([...any().faults(), ...(bench?.faults() ?? [])]));
   app.post('/house', async (c) => {
     const { job, faults, outdoorCelsius, roomCelsius } = await read(c.req.raw, LoadHouse);
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
-    world = worldOf({ job: file.job, faults, outdoorCelsius, roomCelsius });
+    const sensors = new SensorBench(file.job, faults);
+    const others = faults.filter((id) => !isSensorFault(id));
+    world = worldOf({ job: file.job, faults: others, outdoorCelsius, roomCelsius });
+    bench = sensors;
     changed();
-    return c.json(world.state());
+    return c.json(shown(world));
   });
   app.post('/supply', async (c) => {
     const { on } = await read(c.req.raw, SetSupply);
     any().setSupply(on);
     changed();
-    return c.json(any().state());
+    return c.json(shown(any()));
   });
   app.post('/thermostat', async (c) => {
     const { settings, ...change } = await read(c.req.raw, SetThermostat);
     if (settings) loaded().setSettings(settings);
     loaded().setThermostat(change);
     changed();
-    return c.json(loaded().state());
+    return c.json(shown(loaded()));
   });
   app.post('/probe', async (c) => {
     const { a, b, meterOhms, kind } = await read(c.req.raw, Probe);
@@ -202,33 +209,40 @@ export function createRig(now: () => number, random: () => number, options: RigO
   });
   app.post('/act', async (c) => {
     const house = any();
-    if (!isAppliance(house)) throw new RigError('This house has an interface of its own: see GET /.');
-    house.act(await read(c.req.raw, Act));
+    const [own, others] = splitActs(await read(c.req.raw, Act));
+    if (Object.keys(others).length > 0) {
+      if (!isAppliance(house)) throw new RigError('This house has an interface of its own: see GET /.');
+      house.act(others);
+    }
+    bench?.act(own);
     changed();
-    return c.json(house.state());
+    return c.json(shown(house));
   });
   app.post('/clock', async (c) => {
     const { rate, advanceSeconds } = await read(c.req.raw, SetClock);
     if (rate !== undefined) any().setRate(rate);
-    if (advanceSeconds !== undefined) any().advance(advanceSeconds);
+    if (advanceSeconds !== undefined) {
+      any().advance(advanceSeconds);
+      bench?.advance(advanceSeconds);
+    }
     changed();
-    return c.json(any().state());
+    return c.json(shown(any()));
   });
   app.post('/conductor', async (c) => {
     const { conductor, end, terminal, reseat } = await read(c.req.raw, MoveConductor);
     loaded().moveConductor(conductor, end, terminal, reseat);
     changed();
-    return c.json(loaded().state());
+    return c.json(shown(loaded()));
   });
   app.post('/demand', async (c) => {
     plant().setDemand(await read(c.req.raw, SetDemand));
     changed();
-    return c.json(plant().state());
+    return c.json(shown(plant()));
   });
   app.post('/floor', async (c) => {
     heatedFloor().set(await read(c.req.raw, SetFloor));
     changed();
-    return c.json(heatedFloor().state());
+    return c.json(shown(heatedFloor()));
   });
   app.post('/pair', (c) => {
     const answer = plant().pair();
@@ -253,7 +267,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
       while (open) {
         if (world && (turn !== seen || world.clockRate() > 0)) {
           seen = turn;
-          await stream.writeSSE({ event: 'state', data: JSON.stringify(world.state()) });
+          await stream.writeSSE({ event: 'state', data: JSON.stringify(shown(world)) });
         }
         await stream.sleep(1000);
       }
@@ -262,7 +276,10 @@ export function createRig(now: () => number, random: () => number, options: RigO
   return {
     app,
     tick: (elapsedMs) => {
-      if (world && world.clockRate() > 0) world.advance((elapsedMs / 1000) * world.clockRate());
+      if (!world || world.clockRate() <= 0) return;
+      const seconds = (elapsedMs / 1000) * world.clockRate();
+      world.advance(seconds);
+      bench?.advance(seconds);
     },
   };
 }

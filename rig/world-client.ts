@@ -2,12 +2,13 @@
 
 import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
-import { SetDemand, SetFloor } from '../src/core/rig/protocol';
+import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import type { Appliance } from './appliance';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
+import { isSensorFault, SensorBench, splitActs, withShown } from './sensor-bench';
 import { World } from './world';
 import { isAppliance, worldOf } from './worlds';
 
@@ -151,9 +152,46 @@ function applianceClient(job: Job, faults: readonly string[]): RigClient {
   };
 }
 
+/** The same with the sensors of the house. */
+function withSensors(inner: RigClient, job: Job, faults: readonly string[]): RigClient {
+  let bench = new SensorBench(job, faults);
+  const seen = (state: RigState): RigState => withShown(state, bench);
+  return {
+    ...inner,
+    state: async () => seen(await inner.state()),
+    faults: async () => [...(await inner.faults()), ...bench.faults()],
+    load: async (of, ids, outdoor) => {
+      bench = new SensorBench(job, ids);
+      return seen(
+        await inner.load(
+          of,
+          ids.filter((id) => !isSensorFault(id)),
+          outdoor,
+        ),
+      );
+    },
+    advance: async (seconds) => {
+      bench.advance(seconds);
+      return seen(await inner.advance(seconds));
+    },
+    act: async (change) => {
+      const [own, others] = splitActs(change);
+      bench.act(own);
+      return seen(Object.keys(others).length > 0 ? await inner.act(others) : await inner.state());
+    },
+  };
+}
+
 /** A house for the job's family, in this process. */
 export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
-  (CLIENTS[job.family] ?? applianceClient)(job, faults);
+  withSensors(
+    (CLIENTS[job.family] ?? applianceClient)(
+      job,
+      faults.filter((id) => !isSensorFault(id)),
+    ),
+    job,
+    faults,
+  );
 
 /** Families with an interface of their own. */
 const CLIENTS: Readonly<Partial<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>>> = {

@@ -12,6 +12,7 @@ import { jobAs } from '../family/of';
 import type { BoilerJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
 import type { FollowUp, Topic } from '../record/topic';
+import { runPlantTest } from '../rig/run-plant-test';
 import type { StopId } from '../run';
 import { clock } from '../units/units';
 import { demandControls, plantNetlist } from './circuit';
@@ -215,6 +216,7 @@ export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   copied: (survey) => ({ ...survey, start: {} }),
   circuit,
   papers: () => [],
+  runTest: runPlantTest,
   sheets: {
     shipped: BOILER_SHEETS,
     schema: BoilerSheet,

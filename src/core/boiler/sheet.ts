@@ -1,6 +1,6 @@
 /** Sheets of devices for mains-switched plants: what the receiver switches and how its parts are paired. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -31,6 +31,7 @@ export const BoilerSheet = z.strictObject({
   waterPeriods: z.int().min(1).max(8).optional(),
   /** How it keeps the heating week; absent where a head or account keeps one of its own. */
   schedule: Schedule.optional(),
+  lostSensor: LostSensor.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type BoilerSheet = z.infer<typeof BoilerSheet>;
@@ -70,6 +71,7 @@ const radio = {
   schedule: weekOf('7-day', 6, 'reach-by', 'either'),
   waterPeriods: 3,
   id: 'rc2-radio',
+  lostSensor: 'duty',
   name: 'RC-2 radio receiver',
   family: 'boiler',
   output: 'live',
@@ -112,6 +114,7 @@ const bus = {
   schedule: weekOf('7-day', 8, 'reach-by', 'either'),
   waterPeriods: 4,
   id: 'bx1-bus',
+  lostSensor: 'stops',
   name: 'BX-1 relay box',
   family: 'boiler',
   output: 'bus',
@@ -162,6 +165,7 @@ const head = {
   version: SHEET_VERSION,
   schedule: weekOf('5+1+1', 4, 'start-at'),
   id: 'hb1-head',
+  lostSensor: 'own',
   name: 'HB-1 battery head',
   family: 'boiler',
   output: 'volt-free',
@@ -195,6 +199,7 @@ const apart = {
   version: SHEET_VERSION,
   schedule: weekOf('5+2', 6, 'start-at'),
   id: 'rv1-apart',
+  lostSensor: 'stops',
   name: 'RV-1 volt-free receiver',
   family: 'boiler',
   output: 'volt-free',

@@ -1,6 +1,6 @@
 /** Sheets of thermostats for millivolt and dry-contact appliances: what they close, and what they live on. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 
 const text = z.string().min(1).max(120);
 const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
@@ -31,6 +31,7 @@ export const ContactSheet = z.strictObject({
   schedule: Schedule,
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(30),
+  lostSensor: LostSensor.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type ContactSheet = z.infer<typeof ContactSheet>;
@@ -59,6 +60,7 @@ const SHEETS = [
   {
     ...base,
     id: 'cr2-radio',
+    lostSensor: 'duty',
     name: 'CR-2 radio receiver and head',
     closes: 'isolated',
     livesOn: 'mains',
@@ -94,6 +96,7 @@ const SHEETS = [
   {
     ...base,
     id: 'cp1-wired',
+    lostSensor: 'own',
     name: 'CP-1 wired 24 V',
     closes: 'from-r',
     livesOn: '24v',

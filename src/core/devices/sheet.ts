@@ -148,6 +148,17 @@ export const Schedule = z.strictObject({
 });
 export type Schedule = z.infer<typeof Schedule>;
 
+/** What the device does once no sensor that counts is left. */
+export const LostSensor = z.enum(['own', 'floor', 'last', 'stops', 'duty']);
+export type LostSensor = z.infer<typeof LostSensor>;
+export const LOST_SENSOR_WORDS: Readonly<Record<LostSensor, string>> = {
+  own: 'steers by the sensor in itself',
+  floor: 'steers by its floor probe',
+  last: 'goes on with the last it heard',
+  stops: 'stops, and says so',
+  duty: 'runs a fixed part of each hour, whatever the room',
+};
+
 export const DeviceSheet = z
   .strictObject({
     format: z.literal(SHEET_FORMAT),
@@ -207,6 +218,7 @@ export const DeviceSheet = z
         bands: z.array(z.enum(['2.4', '5'])).min(1),
       })
       .optional(),
+    lostSensor: LostSensor.optional(),
     settings: z.array(SettingEntry).max(60),
   })
   .superRefine((sheet, context) => {
@@ -249,6 +261,7 @@ export interface BaseSheet {
   family: string;
   settings: SettingEntry[];
   schedule?: Schedule;
+  lostSensor?: LostSensor;
 }
 
 export type DeviceSheet = z.infer<typeof DeviceSheet>;

@@ -6,7 +6,7 @@
 import type * as z from 'zod';
 import type { CircuitState } from '../circuit/netlist';
 import type { CircuitSolver } from '../circuit/solve';
-import type { BaseSheet, Schedule } from '../devices/sheet';
+import type { BaseSheet, LostSensor, Schedule } from '../devices/sheet';
 import type { Coverage } from '../diagnosis/coverage';
 import type { Ranking } from '../diagnosis/rank';
 import type { Finding, Question } from '../findings/finding';
@@ -15,6 +15,7 @@ import type { MainsSafe } from '../mains/make-safe';
 import type { ProofRun } from '../proof/proof-run';
 import type { PaperPart } from '../record/paper-part';
 import type { FollowUp, Topic } from '../record/topic';
+import type { TestRunner } from '../rig/client';
 import type { StopId } from '../run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import type { CardRow } from '../settings/card';
@@ -25,6 +26,8 @@ export interface Shared {
   sheet: {
     name: string;
     schedule?: Schedule;
+    /** What it does once no sensor that counts is left, where the sheet says. */
+    lostSensor?: LostSensor;
     /** What it takes as setpoints; a wide range where the sheet does not say. */
     setpoints?: SetpointRange;
     /** What it is, for Arrive, where the sentence of the job says something else. */
@@ -129,6 +132,8 @@ export interface FamilyModule<F extends Family, Own> {
   diagnosis?: (job: SeenJob<F>, own: Own) => Ranking | null;
   /** Which single faults the proof as written would reveal, where the family can tell; null while it cannot. */
   coverage?: (job: SeenJob<F>, own: Own) => Coverage | null;
+  /** How its tests are done on a rig, where they do not say so themselves. */
+  runTest?: TestRunner;
   sheets: FamilySheets;
   /** Tables and lines of the technical record; drawings are the papers' own. */
   papers: (job: SeenJob<F>, own: Own) => PaperPart[];

@@ -14,10 +14,15 @@ export const SENSOR_FINDINGS = {
       fix: 'Take it out of the average: it limits or informs, it does not steer a room.',
     }),
   ),
-  'sensor.profile-without': entry<{ profile: string }>('caution', 'week', 'A profile without a sensor.', (f) => ({
-    message: `No sensor counts in “${f.profile}”: the device falls back to its own.`,
-    fix: 'Choose one for it, or say that the device’s own is meant.',
-  })),
+  'sensor.profile-without': entry<{ profile: string; lost: string }>(
+    'caution',
+    'week',
+    'A profile without a sensor.',
+    (f) => ({
+      message: `No sensor counts in “${f.profile}”: ${f.lost}.`,
+      fix: 'Choose one for it, or say that the device’s own is meant.',
+    }),
+  ),
   'sensor.spoilt': entry<{ name: string; by: string }>(
     'caution',
     'week',
@@ -60,6 +65,51 @@ export const SENSOR_FINDINGS = {
     (f) => ({
       message: `${f.name} shows ${apart(f.kelvin)} the reference beside it.`,
       fix: `Enter an offset of ${fixed(-f.kelvin, 1)} K where the device has one; the average here is corrected by it.`,
+    }),
+  ),
+  'sensor.no-terminals': entry<{ device: string }>(
+    'blocker',
+    'decide',
+    'A wired sensor, and a device without terminals for one.',
+    (f) => ({
+      message: `${f.device} has no pair of terminals for a wired sensor.`,
+      fix: 'A sensor by radio, or a device with a sensor pair; its leads are capped and kept.',
+    }),
+  ),
+  'sensor.half-pair': entry<{ points: readonly string[] }>(
+    'blocker',
+    'survey',
+    'One lead of a sensor’s pair, or one cut short.',
+    (f) => ({
+      message: `Of the sensor’s two leads only ${listed(f.points)} can be used: alone it reads as open.`,
+      fix: 'Find the other lead at both ends; they are landed together or not at all.',
+    }),
+  ),
+  'sensor.pair-of-many': entry<{ points: readonly string[] }>(
+    'caution',
+    'survey',
+    'More than two leads with a sensor’s letter.',
+    (f) => ({
+      message: `${listed(f.points)} all carry a sensor’s letter: a pair has two.`,
+      fix: 'Ohms between each two of them, off the device: the sensor is between the two that read it.',
+    }),
+  ),
+  'sensor.beside-control': entry<{ points: readonly string[] }>(
+    'caution',
+    'survey',
+    'A sensor’s lead runs with the 24 V cores.',
+    (f) => ({
+      message: `${listed(f.points)} of the sensor’s pair ${f.points.length === 1 ? 'runs' : 'run'} with the 24 V cores: their hum is read as degrees.`,
+      fix: 'A cable of its own, shielded where it must run beside them; keep its leads off the board.',
+    }),
+  ),
+  'sensor.stuck': entry<{ name: string; celsius: number; minutes: number }>(
+    'blocker',
+    'week',
+    'A sensor shows the same while what is beside it moved.',
+    (f) => ({
+      message: `${f.name} has shown ${fixed(f.celsius, 1)} °C for ${fixed(f.minutes, 0)} min while the rooms moved.`,
+      fix: 'Fresh battery or power, then warm it in the hand; one that still does not follow is changed.',
     }),
   ),
 } as const;

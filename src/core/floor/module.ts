@@ -4,6 +4,7 @@ import { landedWith } from '../family/landing';
 import { jobAs } from '../family/of';
 import type { FloorJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
+import { runFloorTest } from '../rig/run-floor-test';
 import type { StopId } from '../run';
 import { listed } from '../units/units';
 import { deriveFloor, type FloorDerived } from './family';
@@ -144,6 +145,7 @@ export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   copied: ({ log: _log, ...survey }) => survey,
   circuit: () => ({ ok: false, problem: 'a floor job has no circuit to write; its mats are resistances in parallel' }),
   papers: floorPapers,
+  runTest: runFloorTest,
   sheets: {
     shipped: FLOOR_SHEETS,
     schema: FloorSheet,

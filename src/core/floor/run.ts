@@ -93,7 +93,7 @@ const integral = (theta: Float64Array, xi: Float64Array, row: number, sums: read
 };
 
 /** Heat and minutes of a run from what it left. */
-export function runResult({ model, step, around, start, minutes }: RunInput, end: RunEnd): RunResult {
+function runResult({ model, step, around, start, minutes }: RunInput, end: RunEnd): RunResult {
   const { watts, roomToOut, beneathToBelow } = model;
   const below = around.belowCelsius;
   const { state, on, onMinutes, cheapOnMinutes, switchings, heldMinutes, outSum } = end;

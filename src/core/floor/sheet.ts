@@ -1,6 +1,6 @@
 /** Sheets of line-voltage floor thermostats: supply, relay, probe, terminals, first start, settings. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 import { FloorCore, ProbeType } from '../job/floor-schema';
 
 const text = z.string().min(1).max(120);
@@ -48,6 +48,7 @@ export const FloorSheet = z.strictObject({
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   floorRangeCelsius: z.tuple([z.number(), z.number()]),
   differentialKelvin: z.number().min(0.2).max(4),
+  lostSensor: LostSensor.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type FloorSheet = z.infer<typeof FloorSheet>;
@@ -59,6 +60,7 @@ const button = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   id: 'fb1-button',
+  lostSensor: 'stops',
   name: 'FB-1 floor button',
   family: 'floor',
   volts: [230, 240],
@@ -110,6 +112,7 @@ const screen = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   id: 'fs4-screen',
+  lostSensor: 'own',
   name: 'FS-4 floor screen',
   family: 'floor',
   volts: [120, 208, 240],

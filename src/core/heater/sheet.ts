@@ -1,6 +1,6 @@
 /** Sheets of line-voltage thermostats: supply, poles, what they need at the wall, relay, terminals. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -42,6 +42,7 @@ export const HeaterSheet = z.strictObject({
   schedule: Schedule,
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(60),
+  lostSensor: LostSensor.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type HeaterSheet = z.infer<typeof HeaterSheet>;
@@ -53,6 +54,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hl2-twin',
+    lostSensor: 'own',
     name: 'HL-2 twin-pole line',
     volts: [120, 208, 240],
     poles: 2,
@@ -122,6 +124,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hn1-relay',
+    lostSensor: 'own',
     name: 'HN-1 relay with neutral',
     volts: [120, 230, 240],
     poles: 1,
@@ -169,6 +172,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hr1-box',
+    lostSensor: 'stops',
     name: 'HR-1 relay box and head',
     volts: [120, 208, 240],
     poles: 2,

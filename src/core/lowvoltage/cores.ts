@@ -96,14 +96,16 @@ function coresOf(job: LowVoltageJob): Core[] {
     .map(([id, c]) => {
       const wall = landedOn(c, 'wall');
       const boardSeen = c.board !== undefined;
-      const board = boardSeen ? landedOn(c, 'board') : wall;
+      // A sensor's lead goes to another room: where nobody looked it is on no screw of the board.
+      const sensor = terminalInfo(wall ?? '')?.role === 'sensor';
+      const board = boardSeen || sensor ? landedOn(c, 'board') : wall;
       return {
         id,
         colour: colourOf(c),
         wall,
         board,
         role: settledRole(board ?? wall, letters, heatTaken),
-        boardAssumed: !boardSeen && wall !== undefined,
+        boardAssumed: !boardSeen && !sensor && wall !== undefined,
         cut: c.wall?.state === 'cut' || c.board?.state === 'cut',
         spare: wall === undefined && (boardSeen ? board === undefined : true),
       };

@@ -169,7 +169,7 @@ export function deriveLowVoltage(asked: LowVoltageJob, now: string | null): LowV
   if (hasPlan) {
     findings.push(...powerUpFindings(job, predictions, source));
     for (const row of wiring.rows) {
-      if (row.newWall !== null && row.newBoard === null)
+      if (row.newWall !== null && row.newBoard === null && !row.pair)
         findings.push(
           finding(
             'circuit.floating',
@@ -198,6 +198,7 @@ export function deriveLowVoltage(asked: LowVoltageJob, now: string | null): LowV
           predictions: new Map(predictions.map((x) => [x.state, x])),
           source,
           wired,
+          pair: wiring.rows.flatMap((r) => (r.pair && r.newWall !== null ? [r.newWall] : [])),
           powering: powering?.chosen ?? null,
         })
       : [];

@@ -34,10 +34,12 @@ export function installedAsPlanned(
   openVolts?: number,
 ): Installed {
   const equipment = equipmentCircuit(job, system, openVolts);
-  const wired = new Set(plan.rows.map((r) => r.newWall));
+  // A sensor's leads are no part of the circuit.
+  const planRows = plan.rows.filter((r) => !r.pair);
+  const wired = new Set(planRows.map((r) => r.newWall));
   const apart = plan.kit?.kind === 'separate-transformer';
   const common = sheet.terminals.find((t) => t.role === 'common')?.label;
-  const hotRow = plan.rows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
+  const hotRow = planRows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
   const hot = hotRow?.newWall ?? sheet.singleR;
   const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
   const side = feedSide(sheet, system);
@@ -88,7 +90,7 @@ export function installedAsPlanned(
     return { from: x.fed || x.isolated ? hot : (second ?? hot), to: first, role: 'accessory' };
   });
   return {
-    conductors: plan.rows.map((r) => ({
+    conductors: planRows.map((r) => ({
       id: r.conductor,
       colour: r.colour,
       wall: r.newWall ?? undefined,
@@ -100,7 +102,7 @@ export function installedAsPlanned(
       ...new Set([
         ...equipment.screws,
         ...(kit?.boardScrews ?? []),
-        ...plan.rows.flatMap((r) => (r.newBoard ? [r.newBoard] : [])),
+        ...planRows.flatMap((r) => (r.newBoard ? [r.newBoard] : [])),
       ]),
     ],
     wallLinks,

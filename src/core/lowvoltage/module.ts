@@ -5,6 +5,7 @@ import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { type CircuitExport, type FamilyModule, type Measure, plural, type TriedWires } from '../family/contract';
 import type { LowVoltageJob } from '../job/schema';
 import type { Topic } from '../record/topic';
+import { runTestOnRig } from '../rig/run-test';
 import type { StopId } from '../run';
 import { LEAST_DEADBAND } from '../week/week';
 import { diagnosisOf, proofCoverage } from './diagnose';
@@ -205,6 +206,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
         sheet: sheet && {
           name: sheet.name,
           schedule: sheet.schedule,
+          ...(sheet.lostSensor ? { lostSensor: sheet.lostSensor } : {}),
           setpoints: {
             heatCelsius: sheet.heatRangeCelsius,
             coolCelsius: sheet.coolRangeCelsius,
@@ -260,6 +262,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   papers: () => [],
   diagnosis: diagnosisOf,
   coverage: (job, own) => proofCoverage(job, own),
+  runTest: runTestOnRig,
   sheets: {
     shipped: SHIPPED_SHEETS,
     schema: DeviceSheet,

@@ -11,6 +11,7 @@ import { withPlannedFan } from './air';
 import { type Core, readCores, roleOf } from './cores';
 import { boardLabels, equipmentCircuit } from './equipment';
 import { type KitLetters, kitSteps, type PowerKit, SHARED } from './power-kits';
+import { isSensorLead, planSensorPair } from './sensor-pair';
 import { isHeatPump, type LowVoltageSystem } from './system';
 import { type JumperAction, jumperActions, type PlanRow, type WorkStep, workSteps } from './work-steps';
 
@@ -105,8 +106,10 @@ export function planWiring(
   kit: PowerKit | null = null,
   trickleMilliamps: number | null = null,
 ): WiringPlan {
-  const cores = readCores(job);
-  const findings: Finding[] = [];
+  const all = readCores(job);
+  const cores = all.filter((c) => !isSensorLead(c));
+  const sensor = planSensorPair(job, sheet, all);
+  const findings: Finding[] = [...sensor.findings];
   const labels = boardLabels(job);
   const taken = new Map(takeovers.map((t) => [t.conductor, t]));
   const singleHot = system.transformers === 1 || cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault')).length < 2;
@@ -193,6 +196,7 @@ export function planWiring(
       why: t.why,
     });
   }
+  rows.push(...sensor.rows);
   for (const role of missing) {
     findings.push(
       finding(
@@ -299,4 +303,4 @@ export function kitLetters(
 export const wiredTerminals = (sheet: DeviceSheet, plan: WiringPlan): string[] =>
   sheet.terminals
     .map((t) => t.label)
-    .filter((label) => plan.byHand.includes(label) || plan.rows.some((r) => r.newWall === label));
+    .filter((label) => plan.byHand.includes(label) || plan.rows.some((r) => r.newWall === label && !r.pair));

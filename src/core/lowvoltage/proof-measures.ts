@@ -24,6 +24,8 @@ export interface ProofContext {
   predictions: ReadonlyMap<string, StatePrediction>;
   source: SourceEstimate;
   wired: readonly string[];
+  /** Screws a sensor’s two leads land on; empty without one. */
+  pair: readonly string[];
   /** The way the device is powered. */
   powering: string | null;
 }

@@ -14,6 +14,39 @@ function trickleMeasures(c: ProofContext): MeasurePlan[] {
   return boardMeasures(c, 'idle').map((m) => ({ ...m, id: `trickle-${m.id}` }));
 }
 
+/** What a meter reads on a floating lead beside others, V. */
+const STRAY_VOLTS = 2;
+
+/** A sensor's pair that 24 V has reached is read as degrees, or no more at all. */
+function sensorPairTest(c: ProofContext): TestPlan | null {
+  const [a, b] = c.pair;
+  const common = c.installed.device?.common;
+  if (a === undefined || b === undefined || common === undefined) return null;
+  const dry = (screw: string): MeasurePlan => ({
+    id: `dry-${screw}`,
+    what: `${screw} to ${common} at the wall`,
+    quantity: 'volts-ac',
+    a: `wall.${screw}`,
+    b: `wall.${common}`,
+    state: 'idle',
+    predicted: { low: 0, high: STRAY_VOLTS },
+    tolerance: 0.1,
+    source: 'a pair of its own: nothing but stray volts',
+  });
+  return {
+    id: 'sensor-pair',
+    title: 'The sensor’s pair is dry',
+    state: 'idle',
+    set: 'System off, fan auto.',
+    must: `No volts between either of ${a} and ${b} and ${common}.`,
+    why: 'A lead on the wrong screw puts 24 V into an input made for a few volts.',
+    place: 'wall',
+    seconds: 30,
+    wait: null,
+    measures: [dry(a), dry(b)],
+  };
+}
+
 /** The tests of a 24 V job, in the order one person does them. */
 export function proofPlan(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
@@ -66,6 +99,8 @@ export function proofPlan(c: ProofContext): TestPlan[] {
         { ...seen('steady', 'Lit throughout, nothing chattered', 'idle', c.sheet.name, { kind: 'runs', exactly: [] }) },
       ],
     });
+  const pair = sensorPairTest(c);
+  if (pair) tests.push(pair);
   if (sheet.detectsTerminals) {
     tests.push({
       id: 'detection',

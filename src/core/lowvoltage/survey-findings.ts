@@ -51,7 +51,15 @@ export function surveyFindings(job: LowVoltageJob): Finding[] {
         ),
       );
     }
-    if (c.cable === 'main' && c.wall && c.board && (wall === undefined) !== (board === undefined)) {
+    const role = terminalInfo(wall ?? board ?? '')?.role;
+    // A sensor's leads end in another room.
+    if (
+      role !== 'sensor' &&
+      c.cable === 'main' &&
+      c.wall &&
+      c.board &&
+      (wall === undefined) !== (board === undefined)
+    ) {
       const place = wall ? 'wall' : 'board';
       findings.push(
         finding(

@@ -11,6 +11,8 @@ export interface PlanRow {
   newWall: string | null;
   /** Joined to a lead behind the plate instead of landed. */
   joined?: true;
+  /** One lead of a sensor’s pair: no part of the 24 V circuit. */
+  pair?: true;
   oldBoard: string | null;
   newBoard: string | null;
   function: string;

@@ -51,7 +51,7 @@ function programmePart(job: Job, shared: Shared): PaperPart[] {
   ];
 }
 
-function sensorPart(job: Job): PaperPart[] {
+function sensorPart(job: Job, shared: Shared): PaperPart[] {
   const views = sensorViews(job);
   if (views.length === 0) return [];
   const profiles = Object.entries(job.week.profiles);
@@ -79,7 +79,12 @@ function sensorPart(job: Job): PaperPart[] {
           .join(', ') || 'none',
       ]),
     },
-    { kind: 'lines', lines: controlledBy(job).map((c) => ({ text: `${c.name}: ${t(c.celsius)}. ${c.says}` })) },
+    {
+      kind: 'lines',
+      lines: controlledBy(job, shared.sheet?.lostSensor).map((c) => ({
+        text: `${c.name}: ${t(c.celsius)}. ${c.says}`,
+      })),
+    },
   ];
 }
 
@@ -100,6 +105,6 @@ export const timeParts = (job: Job, shared: Shared): PaperPart[] => {
     ...programmePart(job, shared),
     ...(lost.length > 0 ? [{ kind: 'lines' as const, heading: 'Off the week as wished', lines: lost }] : []),
     ...(job.week.holiday ? [{ kind: 'lines' as const, lines: holidayLines(job) }] : []),
-    ...sensorPart(job),
+    ...sensorPart(job, shared),
   ];
 };

@@ -1,4 +1,5 @@
 /** What a test run needs of a rig, however it is reached. */
+import type { MeasurePlan, TestResult } from '../proof/proof-run';
 import type { RigState, SetFloor } from './protocol';
 
 export interface RigClient {
@@ -21,3 +22,12 @@ export interface RigClient {
   pair: () => Promise<{ ok: boolean; reason?: string }>;
   register: (code: string) => Promise<{ ok: boolean; reason?: string }>;
 }
+
+/** One reading that a machine took. */
+export interface Taken {
+  measure: MeasurePlan;
+  value: number;
+}
+
+/** Takes every reading of one test. Throws RigFailure when the rig does not answer. */
+export type TestRunner = (rig: RigClient, test: TestResult) => Promise<Taken[]>;

@@ -1,9 +1,8 @@
 /** Does a test of a heated floor on the rig: sets, waits, clamps, lowers the limit, takes the probe out. */
 import { RISE_MINUTES } from '../floor/proof';
 import type { MeasurePlan, TestResult } from '../proof/proof-run';
-import type { RigClient } from './client';
+import type { RigClient, Taken } from './client';
 import type { FloorRigState, RigState } from './protocol';
-import type { Taken } from './run-test';
 
 const MOMENT_SECONDS = 20;
 const WELL_ABOVE = 60;

@@ -1,8 +1,7 @@
 /** Does a test of a boiler plant on the rig: asks the receiver, waits for the valves, feels the pipes. */
 import type { TestResult } from '../proof/proof-run';
-import type { RigClient } from './client';
+import type { RigClient, Taken } from './client';
 import type { PlantState } from './protocol';
-import type { Taken } from './run-test';
 
 const PAIR_LIMIT_SECONDS = 1200;
 const SETTLE_SECONDS = 75;

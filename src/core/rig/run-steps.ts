@@ -1,7 +1,6 @@
 /** Does a test as its plan says a machine does it. Throws RigFailure when the rig does not answer. */
 import type { MachineStep, TestResult } from '../proof/proof-run';
-import type { RigClient } from './client';
-import type { Taken } from './run-test';
+import type { RigClient, Taken } from './client';
 
 const METER_OHMS = 10e6;
 const figure = (v: unknown): number | null => (typeof v === 'boolean' ? (v ? 1 : 0) : typeof v === 'number' ? v : null);

@@ -1,13 +1,8 @@
 /** Does a test of the proof run on the rig as a technician would: set, wait, touch, look. */
 import { METER_HIGH_OHMS } from '../circuit/netlist';
 import type { MeasurePlan, TestResult } from '../proof/proof-run';
-import type { RigClient } from './client';
+import type { RigClient, Taken } from './client';
 import type { RigState } from './protocol';
-
-export interface Taken {
-  measure: MeasurePlan;
-  value: number;
-}
 
 const CALL_SETTLE_SECONDS = 20;
 const WARM_SECONDS = 300;

@@ -1,20 +1,11 @@
-/** Which way of doing a test serves which family. */
-import type { Family } from '../job/schema';
-import type { TestResult } from '../proof/proof-run';
-import type { RigClient } from './client';
-import { runFloorTest } from './run-floor-test';
-import { runPlantTest } from './run-plant-test';
+/** How a test is done on a rig: as its plan says a machine does it, or in its family's own way. */
+import { familyOf } from '../family/registry';
+import type { Job } from '../job/schema';
+import type { TestRunner } from './client';
 import { runSteps } from './run-steps';
-import { runTestOnRig, type Taken } from './run-test';
 
-type Runner = (rig: RigClient, test: TestResult) => Promise<Taken[]>;
-
-/** Families whose tests are done in a way of their own. */
-const OWN: Partial<Record<Family, Runner>> = {
-  '24v': runTestOnRig,
-  boiler: runPlantTest,
-  floor: runFloorTest,
-};
-
-/** How a family's tests are done on a rig: as their plans say, unless it has a way of its own. */
-export const testRunner = (family: Family): Runner => OWN[family] ?? runSteps;
+/** The way of a job's family; a test that says itself how a machine does it is done as it says. */
+export function testRunner(job: Job): TestRunner {
+  const { runTest } = familyOf(job).module;
+  return (rig, test) => (test.machine || !runTest ? runSteps : runTest)(rig, test);
+}

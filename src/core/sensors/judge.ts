@@ -1,10 +1,11 @@
 /** Sensors judged, and shown in the proof: every one that counts is warmed in the hand, and one reading shows who counts. */
+import type { LostSensor } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { runProof, type TestPlan } from '../proof/proof-run';
-import { controlledBy, countsIn, isAir, type SensorView, sensorViews } from './participation';
+import { controlledBy, countsIn, isAir, type SensorView, sensorViews, whenLost } from './participation';
 
 /** A display's step and the reference's own error: less is none. */
 const OFFSET_KELVIN = 0.5;
@@ -37,6 +38,15 @@ function ofOne(v: SensorView, profiles: Job['week']['profiles']): Finding[] {
         'what it shows',
       ),
     );
+  else if (v.state === 'stuck')
+    findings.push(
+      finding(
+        'sensor.stuck',
+        { name, celsius: v.showsCelsius ?? 0, minutes: v.stuckMinutes ?? 0 },
+        about,
+        'readings in their order',
+      ),
+    );
   else if (v.state === 'far')
     findings.push(finding('sensor.far', { name, kelvin: v.awayKelvin ?? 0 }, about, 'median of the others'));
   if (v.offsetKelvin !== null && Math.abs(v.offsetKelvin) >= OFFSET_KELVIN)
@@ -44,12 +54,14 @@ function ofOne(v: SensorView, profiles: Job['week']['profiles']): Finding[] {
   return findings;
 }
 
-function findingsOf(job: Job, views: readonly SensorView[]): Finding[] {
+function findingsOf(job: Job, views: readonly SensorView[], lost: LostSensor | undefined): Finding[] {
   const anyChosen = views.some((v) => Object.keys(v.sensor.counts ?? {}).length > 0);
   const none = anyChosen
     ? Object.entries(job.week.profiles)
         .filter(([id]) => !views.some((v) => v.sensor.counts?.[id]))
-        .map(([, p]) => finding('sensor.profile-without', { profile: p.name }, ['week'], 'as chosen'))
+        .map(([, p]) =>
+          finding('sensor.profile-without', { profile: p.name, lost: whenLost(lost) }, ['week'], 'as chosen'),
+        )
     : [];
   return [...views.flatMap((v) => ofOne(v, job.week.profiles)), ...none];
 }
@@ -57,31 +69,72 @@ function findingsOf(job: Job, views: readonly SensorView[]): Finding[] {
 /** What a device's average may be off by: its display and the sensors' own scatter. */
 const AVERAGE_KELVIN = 0.5;
 
-function testsOf(job: Job, views: readonly SensorView[]): TestPlan[] {
-  const counted = views.filter((v) => Object.keys(v.sensor.counts ?? {}).length > 0 && isAir(v.sensor.kind));
-  const tests: TestPlan[] = counted.map((v) => ({
-    id: `sensor-${v.id}`,
-    title: `${v.sensor.name}, warmed in the hand`,
+/** A hand warms a sensor by several kelvin in two minutes; the device shows the share it has in the average. */
+const HELD_SECONDS = 120;
+const HELD_KELVIN = { low: 2, high: 12 };
+/** A machine begins once the display is lit. */
+const LIT = [{ wait: 240 }] as const;
+
+function followTest(v: SensorView, views: readonly SensorView[], job: Job): TestPlan {
+  const { id, sensor } = v;
+  const counting = (profile: string): number =>
+    views.filter((o) => countsIn(o, profile) && isAir(o.sensor.kind)).length;
+  // Where the fewest count its share in the average is greatest.
+  const [profile = ''] = Object.keys(job.week.profiles)
+    .filter((p) => countsIn(v, p) || sensor.counts?.[p])
+    .sort((a, b) => counting(a) - counting(b));
+  const share = 1 / Math.max(1, counting(profile));
+  const name = job.week.profiles[profile]?.name ?? '';
+  return {
+    id: `sensor-${id}`,
+    title: `${sensor.name}, warmed in the hand`,
     state: 'idle',
-    set: `Hold ${v.sensor.name} in the hand for two minutes, with a profile chosen in which it counts.`,
-    must: 'What the device shows rises, by at least half a degree.',
+    set: `Choose “${name}” on the device and note what it is steered by. Hold ${sensor.name} in the hand for two minutes; read it again.`,
+    must: 'What the device is steered by rises with it.',
     why: 'A sensor paired under another’s name looks like any other until its room is cold.',
     place: 'wall',
-    seconds: 120,
+    seconds: HELD_SECONDS,
     wait: null,
     measures: [
       {
         id: 'follows',
-        what: 'The device follows it',
-        quantity: 'seen',
+        what: 'The device is steered by so much more',
+        quantity: 'kelvin',
         state: 'idle',
-        predicted: { low: 1, high: 1 },
-        tolerance: 0,
-        seen: { yes: 'it follows', no: 'it does not' },
-        source: 'the participation chosen',
+        predicted: { low: HELD_KELVIN.low * share, high: HELD_KELVIN.high * share },
+        tolerance: 0.1,
+        source: `a hand, over the ${counting(profile) > 1 ? `${counting(profile)} that count` : 'one that counts'}`,
+      },
+      {
+        id: 'by-name',
+        what: `In the device’s list ${sensor.name} rises`,
+        quantity: 'kelvin',
+        state: 'idle',
+        predicted: HELD_KELVIN,
+        tolerance: 0.1,
+        source: 'a hand',
+        optional: true,
       },
     ],
-  }));
+    machine: [
+      ...LIT,
+      { act: { 'sensor.profile': profile } },
+      { wait: 1 },
+      { mark: 'sensor.steered' },
+      { mark: `sensor.${id}` },
+      { act: { 'sensor.hold': id } },
+      { wait: HELD_SECONDS },
+      { take: 'follows', from: { risen: 'sensor.steered' } },
+      { take: 'by-name', from: { risen: `sensor.${id}` } },
+      { act: { 'sensor.hold': '' } },
+      { wait: 900 },
+    ],
+  };
+}
+
+function testsOf(job: Job, views: readonly SensorView[]): TestPlan[] {
+  const counted = views.filter((v) => Object.keys(v.sensor.counts ?? {}).length > 0 && isAir(v.sensor.kind));
+  const tests: TestPlan[] = counted.map((v) => followTest(v, views, job));
   const shown = controlledBy(job).find(
     (c) => c.celsius !== null && c.by.length > 0 && views.some((v) => !countsIn(v, c.profile)),
   );
@@ -107,6 +160,12 @@ function testsOf(job: Job, views: readonly SensorView[]): TestPlan[] {
           source: 'mean of the sensors that count, as read',
         },
       ],
+      machine: [
+        ...LIT,
+        { act: { 'sensor.profile': shown.profile } },
+        { wait: 1 },
+        { take: 'steered-by', from: { shows: 'sensor.steered' } },
+      ],
     });
   return tests;
 }
@@ -115,7 +174,7 @@ function testsOf(job: Job, views: readonly SensorView[]): TestPlan[] {
 export function withSensors(job: Job, shared: Shared): Shared {
   const views = sensorViews(job);
   if (views.length === 0) return shared;
-  const findings = [...shared.findings, ...findingsOf(job, views)].sort(bySeverity);
+  const findings = [...shared.findings, ...findingsOf(job, views, shared.sheet?.lostSensor)].sort(bySeverity);
   const tests = testsOf(job, views);
   if (tests.length === 0 || shared.proof.tests.length === 0) return { ...shared, findings };
   const proof = runProof(job, [...shared.proof.tests, ...tests], blockersOf(findings));

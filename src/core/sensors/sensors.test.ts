@@ -71,7 +71,65 @@ describe('steered by', () => {
     const job = house({ h: hall, b: bedroom }, { 'h.shows': 20, 'b.shows': -40 });
     expect(controlledBy(job)[0]?.celsius).toBe(20);
     expect(controlledBy(job)[1]?.says).toContain('None of those');
-    expect(controlledBy(house({ h: hall }, { 'h.shows': 20 }))[1]?.says).toContain('falls back');
+    const alone = house({ h: hall }, { 'h.shows': 20 });
+    expect(controlledBy(alone)[1]?.says).toContain('its sheet does not say');
+    expect(controlledBy(alone, 'last')[1]?.says).toContain('goes on with the last it heard');
+  });
+
+  it('what a device does without them is said once none can be believed', () => {
+    const broken = house({ b: bedroom }, { 'b.shows': -40 });
+    expect(controlledBy(broken, 'stops')[1]?.says).toBe(
+      'None of those that count can be believed: the device then stops, and says so.',
+    );
+  });
+});
+
+describe('stuck', () => {
+  const at = (minute: number): string => `2026-02-01T10:${String(minute).padStart(2, '0')}:00Z`;
+  const read = (rows: [string, number, number][]) =>
+    house(
+      { h: hall, b: bedroom },
+      {},
+      { readings: Object.fromEntries(rows.map(([m, v, t], i) => [`r${i}`, reading(`sensor.${m}`, v, at(t))])) },
+    );
+  const stuck = (rows: [string, number, number][]) =>
+    derive(read(rows)).shared.findings.some((f) => f.code === 'sensor.stuck');
+
+  it('the same for a quarter of an hour while another room moved', () => {
+    expect(
+      stuck([
+        ['b.shows', 20, 0],
+        ['h.shows', 19, 1],
+        ['h.shows', 20.5, 14],
+        ['b.shows', 20, 16],
+      ]),
+    ).toBe(true);
+  });
+
+  it('not while nothing moved, not sooner, and not once it moved itself', () => {
+    const still: [string, number, number][] = [
+      ['b.shows', 20, 0],
+      ['h.shows', 19, 1],
+      ['h.shows', 19.2, 14],
+      ['b.shows', 20, 16],
+    ];
+    expect(stuck(still)).toBe(false);
+    expect(
+      stuck([
+        ['b.shows', 20, 0],
+        ['h.shows', 19, 1],
+        ['h.shows', 22, 5],
+        ['b.shows', 20, 10],
+      ]),
+    ).toBe(false);
+    expect(
+      stuck([
+        ['b.shows', 20, 0],
+        ['h.shows', 19, 1],
+        ['h.shows', 21, 14],
+        ['b.shows', 20.1, 16],
+      ]),
+    ).toBe(false);
   });
 });
 

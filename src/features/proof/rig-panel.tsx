@@ -2,8 +2,7 @@
 
 import type { Reading } from '@core/job/schema';
 import type { TestResult } from '@core/proof/proof-run';
-import type { RigClient } from '@core/rig/client';
-import type { Taken } from '@core/rig/run-test';
+import type { RigClient, Taken } from '@core/rig/client';
 import { testRunner } from '@core/rig/test-runner';
 import { count } from '@core/units/units';
 /** The rig at hand: load this job, with a hidden fault or without, and take readings from it. */
@@ -43,7 +42,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
 
 export function RigPanel({ tests, test }: { tests: readonly TestResult[]; test: TestResult }): ReactNode {
   const api = useJob();
-  const runTest = testRunner(api.job.family);
+  const runTest = testRunner(api.job);
   const [address, setAddress] = useState(() => (typeof window === 'undefined' ? DEFAULT_RIG : rigAddress()));
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);

@@ -10,6 +10,7 @@ import {
   type SensorView,
   sensorViews,
   showsMeasure,
+  whenLost,
 } from '@core/sensors/participation';
 import { celsiusToFahrenheit, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
@@ -36,7 +37,8 @@ const MARK = { none: '·', always: '●', occupied: '◐' } as const;
 const SAID = { none: 'does not count', always: 'counts', occupied: 'counts while somebody is there' } as const;
 
 export function SensorsPanel(): ReactNode {
-  const { job, change, read, sealed } = useJob();
+  const { job, change, read, sealed, derived } = useJob();
+  const lost = derived.shared.sheet?.lostSensor;
   const views = sensorViews(job);
   const us = job.units === 'us';
   const t = (c: number): string => (us ? `${fixed(celsiusToFahrenheit(c), 1)} °F` : `${fixed(c, 1)} °C`);
@@ -53,7 +55,7 @@ export function SensorsPanel(): ReactNode {
     return change(`Sensor: ${sensor.name}`, (j) => ({ ...j, sensors: { ...j.sensors, [nanoid(5)]: sensor } }));
   };
   const profiles = Object.entries(job.week.profiles);
-  const controlled = controlledBy(job);
+  const controlled = controlledBy(job, lost);
   return (
     <section className="panel stack" aria-label="Sensors">
       <h2>Sensors</h2>
@@ -122,6 +124,7 @@ export function SensorsPanel(): ReactNode {
               <b>{c.name}:</b> {c.says}
             </li>
           ))}
+          <li className="soft">With no sensor left {whenLost(lost)}.</li>
         </ul>
       ) : null}
       {views.map((v) => (
@@ -260,7 +263,8 @@ function OneSensor({ view, units, sealed, set, onRead, onOut }: OneProps): React
               onCommit={(terminals) => set(`${name}: terminals ${terminals}`, { terminals: terminals || undefined })}
             />
             <p className="soft">
-              Both leads together in a cable of their own, either way round, away from the 24 V cores and from mains.
+              Both leads together in a cable of their own, either way round, away from the 24 V cores and from mains. On
+              a 24 V wall they are conductors of the survey: “s1 brown wall, s2 blue wall”.
             </p>
           </>
         ) : null}
