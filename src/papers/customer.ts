@@ -2,7 +2,7 @@
 import type { Derived } from '@core/derive';
 import type { Job } from '@core/job/schema';
 import { followUps, handoverTopics } from '@core/record/handover';
-import { holidayLines, lostLines } from '@core/record/time-parts';
+import { holdLines, holidayLines, lostLines } from '@core/record/time-parts';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { DAYS } from '@core/week/week';
 import type { Block, Line } from './pages';
@@ -57,7 +57,8 @@ export function customerBlocks(job: Job, derived: Derived): Block[] {
       ],
       rows: weekRows(job),
     });
-  if (job.week.holiday) blocks.push({ kind: 'lines', lines: [...holidayLines(job), { text: ' ' }] });
+  if (job.week.holiday || job.week.hold)
+    blocks.push({ kind: 'lines', lines: [...holidayLines(job), ...holdLines(job), { text: ' ' }] });
   const lost = lostLines(job, derived.shared);
   if (lost.length > 0)
     blocks.push({

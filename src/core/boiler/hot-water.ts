@@ -2,6 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey } from '../job/boiler-schema';
 import { clock } from '../units/units';
+import { DAYS } from '../week/week';
 import { hasCylinder, type Plant } from './parts';
 import { type CylinderDay, reheatSeconds, type Store, settledDay, type Window } from './reheat';
 
@@ -13,6 +14,8 @@ export interface HotWater {
   day: CylinderDay;
   /** Saturday and Sunday, where their windows differ: a weekend of such days, settled. */
   weekend: { windows: HotWater['windows']; day: CylinderDay } | null;
+  /** Days with windows of their own, each as if every day were such. */
+  days: { day: number; windows: HotWater['windows'] }[];
 }
 
 /** Usable hot water at a tap, mixed. */
@@ -69,6 +72,10 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
   };
   const { windows, day } = judged(survey.windows ?? DEFAULT_WINDOWS);
   const weekend = survey.weekendWindows ? judged(survey.weekendWindows) : null;
+  const days = Object.entries(survey.dayWindows ?? {}).map(([day, plan]) => ({
+    day: Number(day),
+    windows: judged(plan ?? []).windows,
+  }));
   const findings: Finding[] = [];
   if (overFlow)
     findings.push(
@@ -79,6 +86,7 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
   const all = [
     ...windows.map((w) => ({ ...w, on: '' })),
     ...(weekend?.windows ?? []).map((w) => ({ ...w, on: ' at the weekend' })),
+    ...days.flatMap((d) => d.windows.map((w) => ({ ...w, on: ` on ${DAYS[d.day] ?? ''}` }))),
   ];
   for (const w of all)
     if (w.short > 0 && w.needsMinutes !== null)
@@ -94,7 +102,7 @@ export function hotWater(survey: BoilerSurvey): { result: HotWater | null; findi
     findings.push(
       finding('boiler.store-cool', { celsius: store.targetCelsius }, ['store'], `target ${store.targetCelsius} °C`),
     );
-  return { result: { store, reheatMinutes, windows, day, weekend }, findings };
+  return { result: { store, reheatMinutes, windows, day, weekend, days }, findings };
 }
 
 /** Why the water was cold at a minute of the day: schedule, power or draw-off; null when it was hot. */

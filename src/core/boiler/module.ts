@@ -15,6 +15,7 @@ import type { FollowUp, Topic } from '../record/topic';
 import { runPlantTest } from '../rig/run-plant-test';
 import type { StopId } from '../run';
 import { clock } from '../units/units';
+import { DAYS } from '../week/week';
 import { demandControls, plantNetlist } from './circuit';
 import { type BoilerDerived, deriveBoiler } from './family';
 import { hasCylinder } from './parts';
@@ -87,6 +88,7 @@ function json(b: BoilerDerived): Record<string, unknown> {
           reheatMinutes: b.hotWater.reheatMinutes,
           windows: b.hotWater.windows,
           weekend: b.hotWater.weekend?.windows ?? null,
+          days: b.hotWater.days,
           store: b.hotWater.store,
           hourlyCelsius: Array.from({ length: 25 }, (_, h) => milli(b.hotWater?.day.celsius[h * 60] ?? 0)),
         }
@@ -149,7 +151,7 @@ function topics(_job: BoilerJob, { sheet, hotWater }: BoilerDerived): Topic[] {
     said.push({
       id: 'hot-water',
       what: 'Hot water times, and how hot it is',
-      words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${spansText(hotWater.windows)}${hotWater.weekend ? `; at the weekend ${spansText(hotWater.weekend.windows)}` : ''}.`,
+      words: `The cylinder is kept at ${hotWater.store.targetCelsius} °C; hot water scalds. It heats ${spansText(hotWater.windows)}${hotWater.weekend ? `; at the weekend ${spansText(hotWater.weekend.windows)}` : ''}${hotWater.days.map((d) => `; on ${DAYS[d.day]} ${spansText(d.windows) || 'not at all'}`).join('')}.`,
     });
   return said;
 }
@@ -191,13 +193,19 @@ function circuit(job: BoilerJob, b: BoilerDerived, demand: string): CircuitExpor
 
 const OUTPUT_WORDS = { live: 'live outputs', 'volt-free': 'a volt-free pair', bus: 'a data bus and a pair' } as const;
 
+/** Heating zones, each with a week of its own; nothing where there is one. */
+const zonesOf = ({ plant }: BoilerDerived): { zones?: { id: string; name: string }[] } =>
+  plant && plant.zones > 1
+    ? { zones: Array.from({ length: plant.zones }, (_, i) => ({ id: String(i), name: `zone ${i + 1}` })) }
+    : {};
+
 /** What the boiler family gives to every stop. */
 export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   id: 'boiler',
   surveyed: (job) => plural(Object.keys(job.survey.wires ?? {}).length, 'wire'),
   derive: (job) => {
     const own = deriveBoiler(job);
-    return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19 }) };
+    return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19, ...zonesOf(own) }) };
   },
   inUnits: ({ sentence, questions, findings, settings }, say) => ({
     ...say({ sentence, questions, findings }),

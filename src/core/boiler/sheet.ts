@@ -63,6 +63,7 @@ const weekOf = (pattern: string, slotsPerDay: number, times: string, owner = 'de
   stepMinutes: 10,
   times,
   owner,
+  holds: owner === 'device' ? ['hours', 'for-good'] : ['next-event', 'date'],
 });
 
 const radio = {

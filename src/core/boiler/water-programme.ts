@@ -13,6 +13,15 @@ export interface WaterProgramme {
 
 type Windows = NonNullable<BoilerSurvey['windows']>;
 const WEEKEND: ReadonlySet<number> = new Set([5, 6]);
+export const DAY_KEYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
+
+/** What is wished on a day: its own windows, the weekend's, else those of every day. */
+export const windowsOn = (survey: BoilerSurvey, day: number): Windows => {
+  const key = DAY_KEYS[day];
+  return (
+    (key && survey.dayWindows?.[key]) ?? (WEEKEND.has(day) ? survey.weekendWindows : undefined) ?? survey.windows ?? []
+  );
+};
 
 /** Stretches of on (1) and off (0) over a day; a window over midnight is on at both its ends. */
 function stretches(windows: Windows): Stretch[] {
@@ -26,12 +35,9 @@ function stretches(windows: Windows): Stretch[] {
 
 /** @returns null where nobody made windows, or the sheet does not say how many periods it holds */
 export function waterProgramme(survey: BoilerSurvey, sheet: BoilerSheet): WaterProgramme | null {
-  const { windows, weekendWindows = windows } = survey;
-  if (!windows || !weekendWindows || sheet.waterPeriods === undefined) return null;
-  const workday = stretches(windows);
-  const weekend = stretches(weekendWindows);
+  if (!survey.windows || sheet.waterPeriods === undefined) return null;
   const fitted = fitWeek(
-    Array.from({ length: 7 }, (_, d) => (WEEKEND.has(d) ? weekend : workday)),
+    Array.from({ length: 7 }, (_, d) => stretches(windowsOn(survey, d))),
     {
       groups: PATTERN_GROUPS[sheet.schedule?.pattern ?? '7-day'],
       slots: 2 * sheet.waterPeriods,

@@ -143,6 +143,14 @@ export const Schedule = z.strictObject({
   /** Grid of its times, min; of its setpoints, K and °F. 5 min, 0.5 K and 1 °F where the maker does not say. */
   stepMinutes: z.int().min(1).max(60).optional(),
   setpointStep: z.strictObject({ si: z.number().min(0.1).max(5), us: z.number().min(0.5).max(5) }).optional(),
+  /** How it can hold one temperature by hand: until its next event, for so many hours, until a date and time, or for good. */
+  holds: z
+    .array(z.enum(['next-event', 'hours', 'date', 'for-good']))
+    .min(1)
+    .max(4)
+    .optional(),
+  /** Minutes of fan and fresh air: in each profile, or one figure for all hours. */
+  minutes: z.enum(['by-profile', 'one']).optional(),
   /** What it calls its slots, in their order. */
   slotNames: z.array(z.string().min(1).max(24)).max(24).optional(),
 });

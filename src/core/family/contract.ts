@@ -20,6 +20,7 @@ import type { StopId } from '../run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import type { CardRow } from '../settings/card';
 import { keyedIn, type SetpointRange, type WeekProgramme } from '../week/programme';
+import { zoneWeek } from '../week/zones';
 
 /** What every stop reads, whichever family the job is of. */
 export interface Shared {
@@ -47,9 +48,18 @@ export interface Shared {
   /** Prove, test, prove, where the family works on mains. */
   mains: MainsSafe | null;
   /** What a week of this family wants: one setpoint or two, and where a new profile begins, °C. */
-  week: { heatOnly: boolean; startCelsius: number };
+  week: {
+    heatOnly: boolean;
+    startCelsius: number;
+    /** Zones on this device, the first being the job's own week; one without. */
+    zones?: readonly { id: string; name: string }[];
+    /** Minutes an hour that this device and its plant can take; of fresh air with what the dwelling needs, where known. */
+    minutes?: { fan: boolean; fresh: { neededMinutes: number | null } | null };
+  };
   /** The closest programme the device can hold to the week; null without a week, or where something outside owns it. */
   programme?: WeekProgramme | null;
+  /** The same of the other zones, in their order. */
+  zoneProgrammes?: { id: string; name: string; programme: WeekProgramme | null }[];
   /** Volts at the right end of a reading's scale, at least: the scale grows with what is predicted. */
   scaleVolts: readonly number[];
 }
@@ -167,8 +177,12 @@ export function commonMeasure(id: StopId, job: Job, shared: Shared): Measure | n
       return ticked(card.filter((r) => job.setUp.entered[r.key]).length, card.length, 'no card yet', ' set');
     }
     case 'week': {
-      const of = shared.programme?.entries.length ?? 0;
-      const keyed = keyedIn(job.week, shared.programme ?? null, job.units);
+      const all = [
+        { week: job.week, programme: shared.programme ?? null },
+        ...(shared.zoneProgrammes ?? []).map((z) => ({ week: zoneWeek(job.week, z.id), programme: z.programme })),
+      ];
+      const of = all.reduce((n, z) => n + (z.programme?.entries.length ?? 0), 0);
+      const keyed = all.reduce((n, z) => n + keyedIn(z.week, z.programme, job.units), 0);
       return {
         done: job.week.days ? 1 : 0,
         of: 1,

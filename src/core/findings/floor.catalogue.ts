@@ -209,6 +209,15 @@ export const FLOOR_FINDINGS = {
       fix: 'Draw in the probe that came with the device, or choose another device.',
     }),
   ),
+  'floor.damp-dear': entry<{ minutes: number }>(
+    'caution',
+    'week',
+    'Drying falls outside the cheaper stretch of the tariff, or on a day without one.',
+    (f) => ({
+      message: `${fixed(f.minutes, 0)} min of drying a week fall outside the cheaper hours.`,
+      fix: 'Move it into the cheaper stretch, on the days that have one; a new week starts there.',
+    }),
+  ),
   'floor.cannot-hold': entry<{ room: number; wanted: number; outdoor: number }>(
     'caution',
     'decide',

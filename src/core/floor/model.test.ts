@@ -216,7 +216,7 @@ describe('a run', () => {
 
   it('counts the cheaper minutes of the day', () => {
     const { model, around, start } = houseOf({}, 200);
-    const cheap = Uint8Array.from({ length: 1440 }, (_, m) => (m < 420 ? 1 : 0));
+    const cheap = Uint8Array.from({ length: MINUTES_OF_WEEK }, (_, m) => (m % 1440 < 420 ? 1 : 0));
     const r = runFloor({
       model,
       step: minuteStep(model),

@@ -21,7 +21,7 @@ export interface Control {
   limitCelsius: number;
   /** On below wanted − half, off above wanted + half. */
   differentialKelvin: number;
-  /** 1 for minutes of the day with the cheaper price. */
+  /** 1 for minutes of the week with the cheaper price. */
   cheap: Uint8Array | null;
 }
 
@@ -50,7 +50,7 @@ export interface RunResult extends Sums {
 /** The exact step of one minute. */
 export const minuteStep = (model: FloorModel): Step => stepOf(floorNetwork(model), MINUTE);
 
-const NEVER_CHEAP = new Uint8Array(1440);
+const NEVER_CHEAP = new Uint8Array(MINUTES_OF_WEEK);
 const NO_TRACE = new Float64Array(0);
 
 export interface RunInput {
@@ -158,7 +158,6 @@ export function runFloor(input: RunInput): RunResult {
   let on = input.on === true ? 1 : 0;
   let held = 0;
   let week = input.from % MINUTES_OF_WEEK;
-  let day = week % 1440;
   let onMinutes = 0;
   let cheapOnMinutes = 0;
   let switchings = 0;
@@ -169,7 +168,7 @@ export function runFloor(input: RunInput): RunResult {
   let underSum = 0;
   let outSum = 0;
   let short = 0;
-  const dear = cheap ?? NEVER_CHEAP;
+  const cheapAt = cheap ?? NEVER_CHEAP;
   const traced = trace ?? NO_TRACE;
   for (let done = 0, hour = 0; done < minutes; done += 60, hour++) {
     const part = Math.min(60, minutes - done);
@@ -207,7 +206,7 @@ export function runFloor(input: RunInput): RunResult {
       probe = f30 * slab + f31 * room + f32 * under + f33 * probe + d3;
       if (on === 1) {
         onMinutes += 1;
-        cheapOnMinutes += dear[day] as number;
+        cheapOnMinutes += cheapAt[week] as number;
         slabNext += p0;
         roomNext += p1;
         underNext += p2;
@@ -217,11 +216,7 @@ export function runFloor(input: RunInput): RunResult {
       room = roomNext;
       under = underNext;
       week += 1;
-      day += 1;
-      if (day === 1440) {
-        day = 0;
-        if (week === MINUTES_OF_WEEK) week = 0;
-      }
+      if (week === MINUTES_OF_WEEK) week = 0;
     }
   }
   return runResult(input, {

@@ -12,7 +12,7 @@ import type { SensorMode } from './run';
 import { scheduleForm } from './settings';
 import type { FloorSheet } from './sheet';
 import { type ProbeFit, probeName } from './thermistor';
-import { mostCelsius, type WeekForecast } from './week';
+import { dryingOutside, mostCelsius, type WeekForecast } from './week';
 
 /** What speaks against this device on this load, with this probe. */
 export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet, type: ProbeType | null): Finding[] {
@@ -91,6 +91,9 @@ export function weekFindings(
         finding('floor.never-reaches', { profile: p.name, wanted: p.heatCelsius, most }, about, 'full power, settled'),
       );
   }
+  const outside = job.survey.purpose === 'damp' ? dryingOutside(job.week, job.survey.price?.offPeak) : null;
+  if (outside !== null && outside > 0)
+    findings.push(finding('floor.damp-dear', { minutes: outside }, ['week'], 'the week beside the tariff'));
   const late = new Set<string>();
   for (const l of week?.leads ?? [])
     if (l.leadMinutes !== null && l.leadMinutes > l.gapMinutes && !late.has(l.profile)) {

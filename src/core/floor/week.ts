@@ -31,7 +31,7 @@ export interface WeekUse {
 }
 
 /** Starting weeks by purpose: floor temperatures under tile, room temperatures where the room is steered. */
-export function floorWeek(purpose: FloorSurvey['purpose'], limitCelsius: number | null): Week {
+export function floorWeek(purpose: FloorSurvey['purpose'], limitCelsius: number | null, offPeak?: OffPeak): Week {
   const cap = (c: number): number => Math.min(c, limitCelsius ?? c);
   const [warm, low] =
     purpose === 'sole' ? [21, 18] : purpose === 'damp' ? [20, 12] : [cap(purpose === 'bath' ? 29 : 27), 20];
@@ -45,14 +45,10 @@ export function floorWeek(purpose: FloorSurvey['purpose'], limitCelsius: number 
     { minute: 450, profile: 'warm' },
     { minute: 1380, profile: 'low' },
   ];
-  // An unheated room is dried once a day, in the small hours.
-  const drying: WeekEvent[] = [
-    { minute: 120, profile: 'warm' },
-    { minute: 210, profile: 'low' },
-  ];
   const days =
     purpose === 'damp'
-      ? Array.from({ length: 7 }, () => drying)
+      ? // An unheated room is dried once a day: in the cheaper hours, or in the small ones.
+        cheapDays(offPeak ?? USUAL_DRYING, 'warm', 'low', DRYING_MINUTES)
       : [...Array.from({ length: 5 }, () => day), rest, rest];
   return {
     profiles: { warm: { name: 'Warm', heatCelsius: warm }, low: { name: 'Low', heatCelsius: low } },
@@ -75,13 +71,57 @@ export function weekEvents(week: Week): WeekStep[] | null {
   );
 }
 
-/** Minutes of a day with the cheaper price. */
-export function cheapMinutes(offPeak: { from: number; to: number } | undefined): Uint8Array | null {
+type OffPeak = NonNullable<NonNullable<FloorSurvey['price']>['offPeak']>;
+
+/** Minutes of the week with the cheaper price, Monday 00:00 first; a stretch over midnight belongs to the day it begins on. */
+export function cheapMinutes(offPeak: Omit<OffPeak, 'perKwh'> | undefined): Uint8Array | null {
   if (!offPeak) return null;
-  const { from, to } = offPeak;
-  return Uint8Array.from({ length: 1440 }, (_, m) =>
-    (from <= to ? m >= from && m < to : m >= from || m < to) ? 1 : 0,
-  );
+  const cheap = new Uint8Array(MINUTES_OF_WEEK);
+  const long = offPeakMinutes(offPeak);
+  for (const day of offPeak.days ?? EVERY_DAY)
+    for (let m = 0; m < long; m++) cheap[(day * 1440 + offPeak.from + m) % MINUTES_OF_WEEK] = 1;
+  return cheap;
+}
+
+const EVERY_DAY = [0, 1, 2, 3, 4, 5, 6] as const;
+/** How long the cheaper stretch lasts. */
+const offPeakMinutes = ({ from, to }: { from: number; to: number }): number =>
+  to >= from ? to - from : to + 1440 - from;
+
+/** A drying: so long, min, where the cheaper stretch is no shorter. */
+const DRYING_MINUTES = 90;
+/** In the small hours, where there is no tariff to look at. */
+const USUAL_DRYING = { from: 120, to: 360 };
+
+/** Warm from the beginning of each cheaper stretch, on its days, for so long at most. */
+export function cheapDays(
+  offPeak: Omit<OffPeak, 'perKwh'>,
+  warm: string,
+  low: string,
+  mostMinutes = 1440,
+): WeekEvent[][] {
+  const days: WeekEvent[][] = Array.from({ length: 7 }, () => []);
+  const long = Math.min(mostMinutes, offPeakMinutes(offPeak));
+  for (const day of offPeak.days ?? EVERY_DAY)
+    for (const [at, profile] of [
+      [day * 1440 + offPeak.from, warm],
+      [day * 1440 + offPeak.from + long, low],
+    ] as const) {
+      const minute = at % MINUTES_OF_WEEK;
+      days[Math.floor(minute / 1440)]?.push({ minute: minute % 1440, profile });
+    }
+  return days.map((events) => events.sort((a, b) => a.minute - b.minute));
+}
+
+/** Minutes a week of drying that fall outside the cheaper stretch or on days without one; null where neither is asked. */
+export function dryingOutside(week: Week, offPeak: OffPeak | undefined): number | null {
+  const cheap = cheapMinutes(offPeak);
+  if (!cheap || !week.days) return null;
+  const wanted = wantedByMinute(week);
+  const warm = Math.max(...wanted);
+  const low = Math.min(...wanted);
+  if (warm - low < 0.5) return null;
+  return wanted.reduce((n, c, m) => n + (c > (warm + low) / 2 && cheap[m] === 0 ? 1 : 0), 0);
 }
 
 /** Cost of energy under a flat or two-part price; null without one. */

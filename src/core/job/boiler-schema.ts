@@ -120,6 +120,13 @@ export const BoilerKept = z.strictObject({
     .array(z.strictObject({ from: minute, to: minute }))
     .max(12)
     .optional(),
+  /** Of single days, Monday 0, where those differ from both. */
+  dayWindows: z
+    .partialRecord(
+      z.enum(['0', '1', '2', '3', '4', '5', '6']),
+      z.array(z.strictObject({ from: minute, to: minute })).max(12),
+    )
+    .optional(),
   drawOffs: z
     .array(z.strictObject({ at: minute, litres: size(0.1, 500, 'litres', 'a draw-off') }))
     .max(24)

@@ -92,8 +92,15 @@ export const FloorKept = z.strictObject({
     .strictObject({
       perKwh: size(1e-4, 1000, '', 'a price'),
       currency: z.string().min(1).max(5),
-      /** A cheaper stretch of every day, which may pass midnight. */
-      offPeak: z.strictObject({ from: minute, to: minute, perKwh: size(1e-4, 1000, '', 'a price') }).optional(),
+      /** A cheaper stretch of a day, which may pass midnight; on the days it begins on, Monday 0, all of them without. */
+      offPeak: z
+        .strictObject({
+          from: minute,
+          to: minute,
+          perKwh: size(1e-4, 1000, '', 'a price'),
+          days: z.array(z.int().min(0).max(6)).min(1).max(7).optional(),
+        })
+        .optional(),
     })
     .optional(),
   /** The probe logged while the floor heats at full power, minutes from switching on. */

@@ -32,6 +32,8 @@ export const HouseKept = z.strictObject({
   /** Mean outdoors over the year, and the coldest day planned for. */
   meanCelsius: z.number().min(-15).max(30).optional(),
   designCelsius: z.number().min(-50).max(20).optional(),
+  /** Outdoors, °C, for which the times of a device that starts at them are moved ahead. */
+  leadCelsius: z.number().min(-50).max(25).optional(),
   currency: z.string().min(1).max(8).optional(),
   perKwh: z.number().min(0).max(100).optional(),
   offPeak: z.strictObject({ from: minute, to: minute, perKwh: z.number().min(0).max(100) }).optional(),

@@ -94,14 +94,32 @@ export const Profile = z.strictObject({
   heatCelsius: z.number().min(-20).max(60),
   /** Absent where nothing cools: a heated floor. */
   coolCelsius: z.number().min(-20).max(60).optional(),
+  /** Of each hour while it is in force: the fan by itself, and fresh air. */
+  fanMinutes: z.int().min(0).max(60).optional(),
+  freshMinutes: z.int().min(0).max(60).optional(),
 });
 
 export const WeekEvent = z.strictObject({ minute: z.int().min(0).max(1439), profile: key });
 
+/** Monday first; seven lists of events in order. */
+const Days = z.array(z.array(WeekEvent).max(24)).length(7);
+
+/** Local date and time to the minute, of the place of the job. */
+const LocalTime = z
+  .string()
+  .regex(
+    /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/,
+    'a date and a time: 2026-12-24T18:00',
+  );
+
 export const Week = z.strictObject({
   profiles: many(Profile, 'profiles').prefault({}),
-  /** Monday first; seven lists of events in order. Absent until somebody makes a week. */
-  days: z.array(z.array(WeekEvent).max(24)).length(7).optional(),
+  /** Absent until somebody makes a week. */
+  days: Days.optional(),
+  /** Weeks of the other zones, by the zone's id; profiles are the same in all of them. */
+  zones: many(z.strictObject({ days: Days, keyed: many(shortText, 'ticks').optional() }), 'zones').optional(),
+  /** One temperature held from a moment to another, whatever the week says. */
+  hold: z.strictObject({ from: LocalTime, until: LocalTime, heatCelsius: z.number().min(0).max(40) }).optional(),
   owner: z.enum(['device', 'account', 'outside']).optional(),
   /** Away from one day to another, both included, at a temperature of its own. */
   holiday: z.strictObject({ from: z.iso.date(), to: z.iso.date(), heatCelsius: z.number().min(0).max(35) }).optional(),

@@ -2,7 +2,14 @@
 
 import { DeviceSheet } from '../devices/sheet';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
-import { type CircuitExport, type FamilyModule, type Measure, plural, type TriedWires } from '../family/contract';
+import {
+  type CircuitExport,
+  type FamilyModule,
+  type Measure,
+  plural,
+  type Shared,
+  type TriedWires,
+} from '../family/contract';
 import type { LowVoltageJob } from '../job/schema';
 import type { Topic } from '../record/topic';
 import { runTestOnRig } from '../rig/run-test';
@@ -11,6 +18,7 @@ import { LEAST_DEADBAND } from '../week/week';
 import { diagnosisOf, proofCoverage } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { pairTable, predictor } from './predict';
+import { isWet } from './system';
 import { parseTrial, type Trial, tryIt } from './try-it';
 
 const yes = (says: string, ...facts: boolean[]): Measure => ({
@@ -193,6 +201,15 @@ function tryWires(entries: readonly string[], job: LowVoltageJob, d: LowVoltageD
   return { ok: true, result: tryIt(d, trials) };
 }
 
+/** Fan and fresh air by the week: only what a call here can run. */
+function minutesTaken({ planned, wiring }: LowVoltageDerived): NonNullable<Shared['week']['minutes']> {
+  const ventilator = wiring?.accessories.find((a) => a.accessory.kind === 'ventilator');
+  return {
+    fan: planned.fanCall && !isWet(planned),
+    fresh: ventilator ? { neededMinutes: ventilator.ventilation?.minutes ?? null } : null,
+  };
+}
+
 /** What the 24 V family gives to every stop. */
 export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   id: '24v',
@@ -226,7 +243,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
         kit: parts,
         safe,
         mains: null,
-        week: { heatOnly: false, startCelsius: 19 },
+        week: { heatOnly: false, startCelsius: 19, minutes: minutesTaken(own) },
         scaleVolts: [32],
       },
     };

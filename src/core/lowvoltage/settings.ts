@@ -8,6 +8,7 @@ import type { Equipment, LowVoltageJob } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
+import { hourMinutes } from '../week/minutes';
 import { addAccessories } from './accessories/settings';
 import { needsAir } from './air';
 import { addHeatPump } from './heat-pump-settings';
@@ -242,15 +243,16 @@ function canonicalSettings(
       '1 K off, or 10 to 20 min without gain; off in reverse order',
       numbers([0.5, 1, 1.5, 2], 'K'),
     );
+  const fanWished = hourMinutes(job.week, 'fanMinutes');
   if (system.fanCall && !radiators)
     add(
       'fan.circulation',
       'Fan circulation',
-      '0',
-      'off unless the customer wants the air moved',
-      numbers([0, 10, 15, 20, 30], 'min per hour'),
+      String(FAN_MINUTES.find((m) => m >= (fanWished?.one ?? 0)) ?? FAN_MINUTES.at(-1)),
+      fanWished ? 'as many as the week’s profiles want, on average' : 'off unless the customer wants the air moved',
+      numbers(FAN_MINUTES, 'min per hour'),
     );
-  addAccessories(wiring?.accessories ?? [], add);
+  addAccessories(wiring?.accessories ?? [], hourMinutes(job.week, 'freshMinutes')?.one ?? null, add);
   const early = earlyStart(job, system);
   add(
     'setback.recovery',
@@ -262,6 +264,8 @@ function canonicalSettings(
   );
   return settings;
 }
+
+const FAN_MINUTES = [0, 10, 15, 20, 30, 45, 60];
 
 /** A device learns from what the heat does to its own room: others on the same equipment, or electric help, spoil that. */
 function earlyStart(job: LowVoltageJob, system: LowVoltageSystem): { value: 'on' | 'off'; why: string } {

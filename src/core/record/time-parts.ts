@@ -1,10 +1,11 @@
 /** What the record says of time, for every family: the programme as keyed in, what is lost, and who counts where. */
 import type { Shared } from '../family/contract';
-import type { Job } from '../job/schema';
+import type { Job, Week } from '../job/schema';
 import { controlledBy, KIND_WORDS, sensorViews } from '../sensors/participation';
 import { clock, temperature } from '../units/units';
-import { alikeTogether, entryText } from '../week/programme';
+import { alikeTogether, entryText, type WeekProgramme } from '../week/programme';
 import { DAYS } from '../week/week';
+import { zoneWeek } from '../week/zones';
 import type { PaperLine, PaperPart } from './paper-part';
 
 /** "Wednesday 13:00 to 17:00: 17.0 °C in place of 20.0 °C", the worst few. */
@@ -19,18 +20,25 @@ export function lostLines(job: Job, shared: Shared): PaperLine[] {
   }));
 }
 
-function programmePart(job: Job, shared: Shared): PaperPart[] {
-  const { programme } = shared;
+/** The programme of every zone of the device. */
+const programmeParts = (job: Job, shared: Shared): PaperPart[] => [
+  ...programmePart(job.week, shared.programme ?? null, job.units, 'Programme in the device'),
+  ...(shared.zoneProgrammes ?? []).flatMap((z) =>
+    programmePart(zoneWeek(job.week, z.id), z.programme, job.units, `Programme in the device, ${z.name}`),
+  ),
+];
+
+function programmePart(week: Week, programme: WeekProgramme | null, units: Job['units'], heading: string): PaperPart[] {
   if (!programme) return [];
   const { entries } = programme;
   const textOf = (id: string): string => {
     const e = entries.find((x) => x.id === id);
-    return e ? entryText(e, job.units) : '';
+    return e ? entryText(e, units) : '';
   };
   return [
     {
       kind: 'table',
-      heading: 'Programme in the device',
+      heading,
       columns: [
         { head: 'Days', width: 26 },
         { head: 'Slot', width: 16 },
@@ -43,8 +51,8 @@ function programmePart(job: Job, shared: Shared): PaperPart[] {
           g.days,
           e.slot,
           clock(e.enter?.minute ?? e.minute),
-          `${temperature(e.heatCelsius, job.units)}${e.coolCelsius === undefined ? '' : ` / ${temperature(e.coolCelsius, job.units)}`}`,
-          e.ids.every((id) => job.week.keyed?.[id] === textOf(id)) ? 'yes' : 'not ticked',
+          `${temperature(e.heatCelsius, units)}${e.coolCelsius === undefined ? '' : ` / ${temperature(e.coolCelsius, units)}`}`,
+          e.ids.every((id) => week.keyed?.[id] === textOf(id)) ? 'yes' : 'not ticked',
         ]),
       ),
     },
@@ -98,13 +106,25 @@ export const holidayLines = (job: Job): PaperLine[] =>
       ]
     : [];
 
+/** The hold in words; nothing without one. */
+export const holdLines = (job: Job): PaperLine[] =>
+  job.week.hold
+    ? [
+        {
+          text: `Held at ${temperature(job.week.hold.heatCelsius, job.units)} from ${job.week.hold.from.replace('T', ' ')} until ${job.week.hold.until.replace('T', ' ')}`,
+        },
+      ]
+    : [];
+
 /** Programme, what is lost, holiday and sensors; nothing where there are none. */
 export const timeParts = (job: Job, shared: Shared): PaperPart[] => {
   const lost = lostLines(job, shared);
   return [
-    ...programmePart(job, shared),
+    ...programmeParts(job, shared),
     ...(lost.length > 0 ? [{ kind: 'lines' as const, heading: 'Off the week as wished', lines: lost }] : []),
-    ...(job.week.holiday ? [{ kind: 'lines' as const, lines: holidayLines(job) }] : []),
+    ...(job.week.holiday || job.week.hold
+      ? [{ kind: 'lines' as const, lines: [...holidayLines(job), ...holdLines(job)] }]
+      : []),
     ...sensorPart(job, shared),
   ];
 };

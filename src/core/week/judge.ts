@@ -2,15 +2,18 @@
 import type { Schedule } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
-import type { Job } from '../job/schema';
+import type { Job, Week } from '../job/schema';
 import { runProof, type TestPlan } from '../proof/proof-run';
 import { type JobHouse, jobHouse } from '../thermal/job-house';
 import { runHouse } from '../thermal/run';
 import { warmUpMinutes } from '../thermal/warm';
 import { clock } from '../units/units';
+import { holdPlan, holdRuns } from './hold';
+import { hourMinutes } from './minutes';
 import { programmeOf, type WeekProgramme } from './programme';
 import { constantly, wantedByMinute } from './wanted';
 import { DAYS } from './week';
+import { zoneWeek } from './zones';
 
 /** Under this the programme is the wish: half a kelvin for a quarter of an hour a day. */
 const NOTHING_LOST = 1;
@@ -26,12 +29,28 @@ export function withProgramme(job: Job, shared: Shared): Shared {
     return added(withOutsideTest(job, { ...shared, programme: null }), [
       finding('week.outside', { device: sheet.name }, ['week'], 'as said'),
     ]);
+  const { schedule } = sheet;
   const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
-  const fitted = programmeOf(job.week, sheet.schedule, form, sheet.setpoints, job.units);
-  const programme = fitted && movedAhead(job, fitted, sheet.schedule);
-  return added({ ...shared, programme }, [
+  const made = (week: Week): WeekProgramme | null => {
+    const fitted = programmeOf(week, schedule, form, sheet.setpoints, job.units);
+    return fitted && movedAhead(job, fitted, schedule);
+  };
+  const programme = made(job.week);
+  const others = (shared.week.zones ?? []).slice(1).map(({ id, name }) => {
+    const week = zoneWeek(job.week, id);
+    return { id, name, made: week.days !== undefined, programme: made(week) };
+  });
+  const zoneProgrammes = others.map(({ made: _m, ...z }) => z);
+  return added({ ...shared, programme, ...(others.length > 0 ? { zoneProgrammes } : {}) }, [
     ...holidayOf(job),
+    ...holdOf(job, programme, schedule, sheet.name),
+    ...freshOf(job, shared),
     ...lossOf(programme, sheet.name),
+    ...others.flatMap((z) =>
+      z.made
+        ? lossOf(z.programme, `${sheet.name}, ${z.name}`)
+        : [finding('week.zone-without', { zone: z.name }, [`zone:${z.id}`], 'as made')],
+    ),
     ...clockChanges(job),
     ...recovery(job),
   ]);
@@ -74,6 +93,43 @@ function holidayOf({ week }: Job): Finding[] {
   return [finding('week.holiday-order', { from: holiday.from, to: holiday.to }, ['week'], 'as said')];
 }
 
+/** The hold as the device can take it. */
+function holdOf({ week }: Job, programme: WeekProgramme | null, { holds }: Schedule, device: string): Finding[] {
+  const { hold } = week;
+  if (!hold) return [];
+  if (!holdRuns(hold))
+    return [finding('week.hold-order', { begins: hold.from, until: hold.until }, ['hold'], 'as said')];
+  const plan = holdPlan(hold, programme ? stepsOf(programme) : [], holds);
+  if (plan.way === 'next-event' && plan.again.length > 0)
+    return [
+      finding(
+        'week.hold-short',
+        { device, at: plan.again[0] ?? '', kelvinHours: plan.lostKelvinHours },
+        ['hold'],
+        'the programme beside the hold',
+      ),
+    ];
+  if (plan.way === 'for-good')
+    return [finding('week.hold-for-good', { device, until: hold.until.replace('T', ' ') }, ['hold'], 'device sheet')];
+  return [];
+}
+
+/** The programme's events through the week. */
+const stepsOf = (programme: WeekProgramme): { minute: number; heatCelsius: number }[] =>
+  programme.days.flatMap((events, day) =>
+    events.map((e) => ({ minute: day * 1440 + e.minute, heatCelsius: e.heatCelsius })),
+  );
+
+/** Fresh air as the profiles have it, beside what the dwelling needs. */
+function freshOf({ week }: Job, shared: Shared): Finding[] {
+  const needed = shared.week.minutes?.fresh?.neededMinutes;
+  const wished = hourMinutes(week, 'freshMinutes');
+  if (needed === undefined || needed === null || !wished || wished.mean >= needed - ROUNDING) return [];
+  return [finding('week.fresh-short', { minutes: wished.mean, needed }, ['week'], 'minutes by profile over the week')];
+}
+/** Needs are rounded up to whole minutes. */
+const ROUNDING = 0.5;
+
 const added = (shared: Shared, more: readonly Finding[]): Shared =>
   more.length === 0 ? shared : { ...shared, findings: [...shared.findings, ...more].sort(bySeverity) };
 
@@ -112,7 +168,7 @@ function clockChanges(job: Job): Finding[] {
 const SUNDAY = 6;
 
 /** Outdoors for which the times of a start-at device are moved, while nobody says another. */
-const USUAL_OUTDOORS = 2;
+const USUAL_LEAD_OUTDOORS = 2;
 const ROUNDED = 5;
 
 /** Times of a start-at device moved ahead by this house's warm-up; as they are where nobody described the house. */
@@ -123,10 +179,11 @@ function movedAhead(
 ): WeekProgramme {
   if (times !== 'start-at' || job.house?.areaSquareMetres === undefined) return programme;
   const { house, equipment, steering } = jobHouse(job);
+  const outdoors = job.house.leadCelsius ?? USUAL_LEAD_OUTDOORS;
   const known = new Map<string, number | null>();
   const lead = (from: number, to: number): number | null => {
     const key = `${from}|${to}`;
-    if (!known.has(key)) known.set(key, warmUpMinutes(house, equipment, steering, from, to, USUAL_OUTDOORS));
+    if (!known.has(key)) known.set(key, warmUpMinutes(house, equipment, steering, from, to, outdoors));
     return known.get(key) ?? null;
   };
   const entries: WeekProgramme['entries'] = [];
@@ -144,7 +201,7 @@ function movedAhead(
     const at = Math.min(e.minute, Math.max(earliest, e.minute - Math.ceil(minutes / ROUNDED) * ROUNDED));
     entries.push({ ...e, enter: { minute: (at + 1440) % 1440, leadMinutes: minutes, dayBefore: at < 0 } });
   }
-  return { ...programme, entries, ...(entries.some((e) => e.enter) ? { movedForCelsius: USUAL_OUTDOORS } : {}) };
+  return { ...programme, entries, ...(entries.some((e) => e.enter) ? { movedForCelsius: outdoors } : {}) };
 }
 
 /** Longest that anybody waits for a room in the morning, min. */

@@ -4,11 +4,14 @@
 import { cylinderCaution } from '@core/boiler/cautions';
 import { whyCold } from '@core/boiler/hot-water';
 import { hasCylinder } from '@core/boiler/parts';
+import { DAY_KEYS, windowsOn } from '@core/boiler/water-programme';
 import type { BoilerSurvey } from '@core/job/boiler-schema';
 import { clock, fixed } from '@core/units/units';
+import { DAYS } from '@core/week/week';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
+import { DayToggles } from '../../ui/day-toggles';
 import { Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { Spans, TimeField } from '../../ui/times';
@@ -28,6 +31,52 @@ export function BoilerWeek(): ReactNode {
     <Week without={<HotWaterDay />}>
       <HotWaterDay />
     </Week>
+  );
+}
+
+type SetSurvey = ReturnType<typeof useSurvey>['set'];
+
+/** Single days with hot water times of their own. */
+function DaysApart({
+  survey,
+  usual,
+  sealed,
+  set,
+}: {
+  survey: BoilerSurvey;
+  usual: readonly { from: number; to: number }[];
+  sealed: boolean;
+  set: SetSurvey;
+}): ReactNode {
+  const own = survey.dayWindows ?? {};
+  const days = DAY_KEYS.filter((d) => own[d] !== undefined);
+  const put = (label: string, next: typeof own): boolean =>
+    set(label, { dayWindows: Object.keys(next).length > 0 ? next : undefined });
+  return (
+    <>
+      <DayToggles
+        label="Days with windows of their own"
+        days={days.map(Number)}
+        disabled={sealed}
+        onChange={(next) =>
+          put(
+            'Days with windows of their own',
+            Object.fromEntries(
+              DAY_KEYS.flatMap((d, i) => (next.includes(i) ? [[d, own[d] ?? windowsOn(survey, i) ?? [...usual]]] : [])),
+            ),
+          )
+        }
+      />
+      {days.map((d) => (
+        <Spans
+          key={d}
+          label={`${DAYS[Number(d)]} window`}
+          sealed={sealed}
+          spans={own[d] ?? []}
+          onChange={(next) => put(`${DAYS[Number(d)]} windows`, { ...own, [d]: next })}
+        />
+      ))}
+    </>
   );
 }
 
@@ -173,6 +222,7 @@ function HotWaterDay(): ReactNode {
               onChange={(next) => set('Weekend windows', { weekendWindows: next })}
             />
           ) : null}
+          <DaysApart sealed={sealed} survey={survey} usual={windows} set={set} />
           {boiler.water && boiler.sheet ? (
             <section className="panel stack" aria-label="Hot water to key in">
               <h2>Hot water in {boiler.sheet.name}</h2>

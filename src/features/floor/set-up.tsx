@@ -2,6 +2,7 @@
 
 /** Set up: the card, and the probe behind it. */
 import type { ReactNode } from 'react';
+import { DayToggles } from '../../ui/day-toggles';
 import { TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { TimeField } from '../../ui/times';
@@ -107,6 +108,16 @@ function OffPeakTimes(): ReactNode {
         minute={offPeak.to}
         disabled={sealed}
         onTake={(to) => set('Cheaper to', { price: { ...price, offPeak: { ...offPeak, to } } })}
+      />
+      <DayToggles
+        label="Cheaper on"
+        days={offPeak.days ?? [0, 1, 2, 3, 4, 5, 6]}
+        disabled={sealed}
+        onChange={(days) => {
+          const { days: _was, ...others } = offPeak;
+          if (days.length > 0)
+            set('Cheaper days', { price: { ...price, offPeak: days.length === 7 ? others : { ...others, days } } });
+        }}
       />
     </div>
   );

@@ -22,7 +22,7 @@ export function FloorWeek(): ReactNode {
   return (
     <Week
       ownYear
-      starting={() => floorWeek(job.survey.purpose, floor.limit?.celsius ?? null)}
+      starting={() => floorWeek(job.survey.purpose, floor.limit?.celsius ?? null, job.survey.price?.offPeak)}
       startsFrom="Start from one that fits what the floor is for; then drag."
       without={<WarmUpPanel />}
       {...(first && first.leadMinutes !== null

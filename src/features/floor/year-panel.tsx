@@ -3,7 +3,7 @@
 /** What the week costs over a year, in a worker: weeks side by side, with progress and a way to leave off. */
 import { scaled } from '@core/floor/fit';
 import { type FloorHouse, floorHouse } from '@core/floor/model';
-import { cheapMinutes, floorWeek } from '@core/floor/week';
+import { cheapDays, cheapMinutes, floorWeek } from '@core/floor/week';
 import type { YearForecast, YearInput } from '@core/floor/year';
 import type { Week } from '@core/job/schema';
 import { fixed } from '@core/units/units';
@@ -27,16 +27,11 @@ interface Plan {
 }
 
 /** The week with everything warm moved into the cheaper stretch: charged by night, left alone by day. */
-function offPeakWeek(week: Week, offPeak: { from: number; to: number }): Week {
+function offPeakWeek(week: Week, offPeak: { from: number; to: number; days?: number[] }): Week {
   const profiles = Object.entries(week.profiles).sort(([, a], [, b]) => b.heatCelsius - a.heatCelsius);
   const warm = profiles[0]?.[0];
   const low = profiles.at(-1)?.[0];
-  if (warm === undefined || low === undefined) return week;
-  const day = [
-    { minute: offPeak.from % 1440, profile: warm },
-    { minute: offPeak.to % 1440, profile: low },
-  ].sort((a, b) => a.minute - b.minute);
-  return { ...week, days: Array.from({ length: 7 }, () => day) };
+  return warm === undefined || low === undefined ? week : { ...week, days: cheapDays(offPeak, warm, low) };
 }
 
 const always = (week: Week): Week => {
@@ -61,7 +56,7 @@ export function YearPanel(): ReactNode {
     ...(price?.offPeak
       ? [{ id: 'off-peak', name: 'warm in the cheaper hours only', week: offPeakWeek(job.week, price.offPeak) }]
       : []),
-    { id: 'damp', name: 'damp guard, the room otherwise unheated', week: floorWeek('damp', null) },
+    { id: 'damp', name: 'damp guard, the room otherwise unheated', week: floorWeek('damp', null, price?.offPeak) },
   ];
   const house: FloorHouse = { ...warmUp.house, model: warmUp.fit.model };
   const unheated = floorHouse({ ...survey, purpose: 'damp', roomCelsius: undefined }, house.model.watts);

@@ -1,12 +1,15 @@
 'use client';
 
 /** What the device will hold of the week: what is lost and when, and the entries to key in, ticked as they are. */
+import type { Shared } from '@core/family/contract';
 import type { Job } from '@core/job/schema';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
+import { hourMinutes, type MinutesKind } from '@core/week/minutes';
 import { alikeTogether, type Entry, entryText, keyedIn, type WeekProgramme } from '@core/week/programme';
 import { DAYS } from '@core/week/week';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { FigureField } from '../../ui/figure-field';
 import './programme.css';
 
 interface Props {
@@ -15,14 +18,58 @@ interface Props {
   week: Job['week'];
   units: 'si' | 'us';
   disabled: boolean;
+  minutes: Shared['week']['minutes'];
+  /** How the device keeps minutes of fan and fresh air. */
+  minutesHeld: 'by-profile' | 'one';
   onKeyed: (label: string, keyed: Record<string, string>) => void;
+  onLead: (celsius: number | undefined) => void;
 }
 
 /** Of the stretches lost, as many as a person reads. */
 const SHOWN = 4;
 const upTo = (minute: number): string => (minute === 1440 ? '24:00' : clock(minute));
 
-export function ProgrammePanel({ device, programme, week, units, disabled, onKeyed }: Props): ReactNode {
+const KINDS = [
+  { kind: 'fanMinutes', of: 'fan', words: 'Fan' },
+  { kind: 'freshMinutes', of: 'fresh', words: 'Fresh air' },
+] as const satisfies readonly { kind: MinutesKind; of: string; words: string }[];
+
+/** Minutes of fan and fresh air as the device keeps them. */
+function MinutesLines({
+  device,
+  week,
+  minutes,
+  minutesHeld,
+}: Omit<Props, 'programme' | 'units' | 'disabled' | 'onKeyed' | 'onLead'>): ReactNode {
+  const lines = KINDS.flatMap(({ kind, of, words }) => {
+    const wished = minutes?.[of] ? hourMinutes(week, kind) : null;
+    if (!wished) return [];
+    const needed = of === 'fresh' ? minutes?.fresh?.neededMinutes : null;
+    const need = needed ? `; the dwelling needs ${needed}` : '';
+    if (minutesHeld === 'by-profile')
+      return [
+        `${words}: ${Object.values(week.profiles)
+          .map((p) => `${p.name} ${p[kind] ?? 0}`)
+          .join(', ')} min an hour, ${fixed(wished.mean, 1)} on average${need}.`,
+      ];
+    return [
+      `${words}: ${device} keeps one figure for all hours. ${wished.one} min an hour holds the ${fixed(wished.mean, 1)} wished on average${need}${wished.moreMinutes > 1 ? `, and runs ${fixed(wished.moreMinutes / 60, 0)} h a week where less is wished` : ''}.`,
+    ];
+  });
+  return lines.map((line) => <p key={line}>{line}</p>);
+}
+
+export function ProgrammePanel({
+  device,
+  programme,
+  week,
+  units,
+  disabled,
+  minutes,
+  minutesHeld,
+  onKeyed,
+  onLead,
+}: Props): ReactNode {
   const { entries, lost, lostKelvinHours } = programme;
   const keyed = week.keyed ?? {};
   const done = keyedIn(week, programme, units);
@@ -60,11 +107,24 @@ export function ProgrammePanel({ device, programme, week, units, disabled, onKey
         </ul>
       )}
       {programme.movedForCelsius === undefined ? null : (
-        <p className="soft">
-          This device starts at its times: they are moved ahead by this house’s warm-up at{' '}
-          {t(programme.movedForCelsius)} outdoors. In colder weather it is warm later.
-        </p>
+        <>
+          <p className="soft">
+            This device starts at its times: they are moved ahead by this house’s warm-up. In colder weather than below
+            it is warm later.
+          </p>
+          <FigureField
+            label="Times moved for outdoors of"
+            quantity="temperature"
+            units={units}
+            low={-50}
+            high={25}
+            value={programme.movedForCelsius}
+            disabled={disabled}
+            onTake={onLead}
+          />
+        </>
       )}
+      <MinutesLines device={device} week={week} minutes={minutes} minutesHeld={minutesHeld} />
       <div className="programme-groups">
         {groups.map((g) => (
           <fieldset key={g.days} className="programme-group">

@@ -3,6 +3,7 @@
 import type { Job, WeekEvent } from '@core/job/schema';
 import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
 import { copyDay, DAYS, PATTERN_GROUPS, profileAt, setEvents, startingWeek } from '@core/week/week';
+import { FIRST_ZONE, withZoneWeek, zoneWeek } from '@core/week/zones';
 /** Week: comfort profiles and when each is in force, on a strip that is dragged, nudged and copied. */
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
@@ -14,6 +15,7 @@ import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { CalendarRow } from './calendar-row';
 import { EventPanel } from './event-panel';
+import { HoldPanel } from './hold';
 import { HolidayPanel } from './holiday';
 import { HousePanel } from './house-panel';
 import { ProfileCard } from './profile-card';
@@ -52,24 +54,49 @@ export function Week({
   ownYear = false,
 }: Props): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const { sheet, settings, week, programme } = derived.shared;
+  const { sheet, settings, week } = derived.shared;
+  const zones = week.zones ?? [];
+  const [asked, setZone] = useState(FIRST_ZONE);
+  // A plant may lose the zone that was looked at.
+  const zone = zones.some((z) => z.id === asked) ? asked : FIRST_ZONE;
+  const mine = zoneWeek(job.week, zone);
+  const programme =
+    (zone === FIRST_ZONE
+      ? derived.shared.programme
+      : derived.shared.zoneProgrammes?.find((z) => z.id === zone)?.programme) ?? null;
   const [draft, setDraft] = useState<Job['week'] | null>(null);
   const schedule = sheet?.schedule;
   const [selected, setSelected] = useState<{ day: number; index: number } | null>(null);
-  const { days: standing, profiles: known } = job.week;
+  const { days: standing, profiles: known } = mine;
   // What is being said is drawn as it is said, before anybody takes it.
   const days = draft?.days ?? standing;
   const profiles = draft?.profiles ?? known;
   const us = job.units === 'us';
   const show = (celsius: number): string =>
     us ? `${fixed(celsiusToFahrenheit(celsius), 0)} °F` : `${fixed(celsius, 1)} °C`;
-  const edit = (label: string, week: (w: Job['week']) => Job['week']): boolean =>
+  const editAll = (label: string, week: (w: Job['week']) => Job['week']): boolean =>
     change(label, (j) => ({ ...j, week: week(j.week) }));
+  const zoneName = zones.find((z) => z.id === zone)?.name;
+  const edit = (label: string, week: (w: Job['week']) => Job['week']): boolean =>
+    editAll(zoneName ? `${zoneName}: ${label}` : label, (w) => withZoneWeek(w, zone, week(zoneWeek(w, zone))));
+  const picker =
+    zones.length > 1 ? (
+      <Choice
+        label="Week of"
+        value={zone}
+        options={zones.map((z) => ({ value: z.id, label: z.name }))}
+        onChoose={(id) => {
+          setZone(id);
+          setSelected(null);
+          setDraft(null);
+        }}
+      />
+    ) : null;
   const step = us ? 5 / 9 : 0.5;
   const slots = schedule?.slotsPerDay;
   const spoken = (
     <SpokenLine
-      week={job.week}
+      week={mine}
       units={job.units}
       heatOnly={week.heatOnly}
       disabled={sealed}
@@ -82,7 +109,7 @@ export function Week({
   const begin = starting ?? (() => startingWeek(job.units));
   const calendar = (
     <CalendarRow
-      job={job}
+      job={{ ...job, week: mine }}
       sealed={sealed}
       onTake={(read) =>
         edit('The week of a calendar', (w) => ({
@@ -98,6 +125,7 @@ export function Week({
     return (
       <>
         <Bench title={title}>
+          {picker}
           <section className="panel stack week-start">
             <p>No week yet. Say it, or {startsFrom.charAt(0).toLowerCase() + startsFrom.slice(1)}</p>
             {spoken}
@@ -109,6 +137,14 @@ export function Week({
               >
                 Start a week
               </Button>
+              {zone !== FIRST_ZONE && job.week.days ? (
+                <Button
+                  disabled={sealed}
+                  onClick={() => edit('Start from the first zone’s', (w) => ({ ...w, days: job.week.days }))}
+                >
+                  Start from {zones[0]?.name}’s
+                </Button>
+              ) : null}
             </div>
             {calendar}
           </section>
@@ -158,6 +194,7 @@ export function Week({
   return (
     <>
       <Bench title={title} note={setPlace}>
+        {picker}
         {spoken}
         <section className="profiles" aria-label="Comfort profiles">
           {Object.entries(profiles).map(([id, p]) => (
@@ -167,6 +204,7 @@ export function Week({
               show={show}
               step={step}
               us={us}
+              minutes={week.minutes}
               disabled={sealed}
               onChange={(label, next) => edit(label, (w) => ({ ...w, profiles: { ...w.profiles, [id]: next } }))}
             />
@@ -263,10 +301,15 @@ export function Week({
           <ProgrammePanel
             device={sheet.name}
             programme={programme}
-            week={job.week}
+            week={mine}
+            minutes={week.minutes}
+            minutesHeld={schedule?.minutes ?? 'one'}
             units={job.units}
             disabled={sealed}
             onKeyed={(label, keyed) => edit(label, (w) => ({ ...w, keyed }))}
+            onLead={(leadCelsius) =>
+              change('Outdoors the times are moved for', (j) => ({ ...j, house: { ...j.house, leadCelsius } }))
+            }
           />
         ) : null}
         <Choice
@@ -278,13 +321,22 @@ export function Week({
             { value: 'account', label: 'its account' },
             { value: 'outside', label: 'something else: leave the device on hold' },
           ]}
-          onChoose={(owner) => edit(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
+          onChoose={(owner) => editAll(`Schedule owner: ${owner}`, (w) => ({ ...w, owner }))}
         />
         <HolidayPanel
           holiday={job.week.holiday}
           units={job.units}
           disabled={sealed}
-          onChange={(label, holiday) => edit(label, ({ holiday: _was, ...w }) => (holiday ? { ...w, holiday } : w))}
+          onChange={(label, holiday) => editAll(label, ({ holiday: _was, ...w }) => (holiday ? { ...w, holiday } : w))}
+        />
+        <HoldPanel
+          hold={job.week.hold}
+          device={sheet?.name}
+          schedule={schedule}
+          programme={programme}
+          units={job.units}
+          disabled={sealed}
+          onChange={(label, hold) => editAll(label, ({ hold: _was, ...w }) => (hold ? { ...w, hold } : w))}
         />
         {calendar}
         <SensorsPanel />

@@ -4,8 +4,11 @@ import { type AddSetting, numbers, option } from '../../settings/canonical-setti
 import { fixed } from '../../units/units';
 import { ACTION, type PlannedAccessory } from './plan';
 
-/** Settings that accessories ask for. */
-export function addAccessories(planned: readonly PlannedAccessory[], add: AddSetting): void {
+/**
+ * Settings that accessories ask for.
+ * @param fresh minutes an hour that the week's profiles want; null where they say nothing
+ */
+export function addAccessories(planned: readonly PlannedAccessory[], fresh: number | null, add: AddSetting): void {
   const seen = new Set<string>();
   for (const p of planned) {
     const { kind, output } = p.accessory;
@@ -40,8 +43,10 @@ export function addAccessories(planned: readonly PlannedAccessory[], add: AddSet
       add(
         'ventilate.minutes',
         'Ventilator minutes an hour',
-        String(p.ventilation.minutes),
-        `${fixed(p.ventilation.neededCubicMetresPerSecond * 1000, 0)} L/s of fresh air by floor area and bedrooms`,
+        String(Math.max(p.ventilation.minutes, fresh ?? 0)),
+        fresh !== null && fresh > p.ventilation.minutes
+          ? 'as many as the week’s profiles want, more than the dwelling needs'
+          : `${fixed(p.ventilation.neededCubicMetresPerSecond * 1000, 0)} L/s of fresh air by floor area and bedrooms`,
         numbers([10, 15, 20, 30, 45, 60], 'min'),
       );
     if (kind === 'dehumidifier') {
