@@ -7,6 +7,7 @@ import FormLabel from '@mui/material/FormLabel';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { type ReactNode, useId } from 'react';
+import './day-toggles.css';
 
 interface Props {
   label: string;

@@ -54,7 +54,7 @@ export interface Compared {
  * exactly and the variance of what is near linear (unscented points of three parameters).
  */
 const SIDES = Math.sqrt(3);
-function draws(factors: Factors, doubt: Factors): Factors[] {
+export function draws(factors: Factors, doubt: Factors): Factors[] {
   const sides = (['loss', 'mass', 'gains'] as const).flatMap((key) =>
     [-1, 1].map((side) => ({ ...factors, [key]: factors[key] * Math.exp(side * SIDES * doubt[key]) })),
   );
@@ -62,7 +62,7 @@ function draws(factors: Factors, doubt: Factors): Factors[] {
 }
 
 /** Root of the mean square of the two sides of each parameter, from the middle: one standard error. */
-function spreadOf(values: readonly number[]): number {
+export function spreadOf(values: readonly number[]): number {
   const [middle = 0, ...sides] = values;
   let variance = 0;
   for (let i = 0; i < sides.length; i += 2)

@@ -2,7 +2,8 @@
 import type { Job } from '../job/schema';
 import { constantly } from '../week/wanted';
 import { mostSaved } from './arithmetic';
-import { type Compared, compareWeeks } from './compare';
+import { type Compared, compareWeeks, draws, spreadOf } from './compare';
+import { houseOf } from './house';
 import { type JobHouse, jobHouse } from './job-house';
 import { heatAt } from './optimise';
 import { runHouse } from './run';
@@ -15,6 +16,15 @@ export interface WeekToCompare {
   wanted: Float64Array;
 }
 
+/** A moment of the coldest day, with two standard errors of what is not known of the house on either side. */
+export interface ColdMinute {
+  minute: number;
+  airCelsius: number;
+  lowCelsius: number;
+  highCelsius: number;
+  wantedCelsius: number;
+}
+
 export interface HouseYear {
   compared: Compared[];
   warmUp: WarmUp[];
@@ -25,7 +35,9 @@ export interface HouseYear {
   /** A night of eight hours without heat, by outdoor temperature. */
   nights: { outdoorCelsius: number; endsCelsius: number; reached: boolean }[];
   /** The first week on the coldest day planned for: the room and what is wanted, every ten minutes from midnight. */
-  coldDay: { minute: number; airCelsius: number; wantedCelsius: number }[];
+  coldDay: ColdMinute[];
+  /** Half of the control's band, K. */
+  halfBandKelvin: number;
   /** Share of the time that the heating runs to hold the setpoint, by outdoor temperature; above 1 it cannot. */
   duty: { outdoorCelsius: number; share: number }[];
   /** Hours of weather behind it. */
@@ -40,15 +52,28 @@ const DUTY_AT = [-10, -5, 0, 5, 10] as const;
 
 /** The second of two days alike around the design temperature, so that the first one's beginning is forgotten. */
 function coldDayOf(
-  { house, equipment, steering, designCelsius }: JobHouse,
+  { form, equipment, steering, designCelsius, factors, doubt }: JobHouse,
   wanted: Float64Array,
-): HouseYear['coldDay'] {
+): ColdMinute[] {
   const day = designDay(designCelsius);
-  const trace = new Float64Array(2880);
-  runHouse({ house, equipment, steering, wanted, hourly: Float64Array.from([...day, ...day]), trace });
+  const hourly = Float64Array.from([...day, ...day]);
+  const traces = draws(factors, doubt).map((drawn) => {
+    const trace = new Float64Array(2880);
+    runHouse({ house: houseOf(form, drawn), equipment, steering, wanted, hourly, trace });
+    return trace;
+  });
   return Array.from({ length: 145 }, (_, i) => {
     const at = Math.min(2879, 1440 + i * 10);
-    return { minute: i * 10, airCelsius: trace[at] ?? 0, wantedCelsius: wanted[at] ?? 0 };
+    const airs = traces.map((trace) => trace[at] ?? 0);
+    const airCelsius = airs[0] ?? 0;
+    const error = 2 * spreadOf(airs);
+    return {
+      minute: i * 10,
+      airCelsius,
+      lowCelsius: airCelsius - error,
+      highCelsius: airCelsius + error,
+      wantedCelsius: wanted[at] ?? 0,
+    };
   });
 }
 
@@ -90,6 +115,7 @@ export function* houseYear(
       return { outdoorCelsius, endsCelsius: night.endsCelsius, reached: night.reachedAfter !== null };
     }),
     coldDay: setback ? coldDayOf(known, setback.wanted) : [],
+    halfBandKelvin: steering.bandKelvin / 2,
     duty: DUTY_AT.map((outdoorCelsius) => ({
       outdoorCelsius,
       share:

@@ -48,8 +48,13 @@ const inScale = (p: Profile, units: UnitSystem): Profile => {
 };
 
 /** A week most households start from. */
-export const startingWeek = (units: UnitSystem = 'si'): Week => ({
-  profiles: Object.fromEntries(Object.entries(STARTING_PROFILES).map(([id, p]) => [id, inScale(p, units)])),
+export const startingWeek = (units: UnitSystem = 'si', heatOnly = false): Week => ({
+  profiles: Object.fromEntries(
+    Object.entries(STARTING_PROFILES).map(([id, p]) => {
+      const { coolCelsius, ...heat } = inScale(p, units);
+      return [id, heatOnly || coolCelsius === undefined ? heat : { ...heat, coolCelsius }];
+    }),
+  ),
   days: [...Array.from({ length: 5 }, () => WORKDAY), WEEKEND, WEEKEND],
 });
 

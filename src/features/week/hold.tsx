@@ -10,6 +10,7 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import './week.css';
 
 type Hold = NonNullable<Job['week']['hold']>;
 
@@ -82,7 +83,7 @@ export function HoldPanel({ hold, device, schedule, programme, units, disabled, 
   return (
     <section className="panel stack" aria-label="Hold">
       <h2>Held for a while</h2>
-      <div className="field-grid">
+      <div className="hold-grid">
         {moment('from', 'Held from')}
         {moment('until', 'until')}
         <FigureField

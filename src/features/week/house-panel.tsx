@@ -21,6 +21,7 @@ import { BarChart } from '../../ui/bar-chart';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { FileButton } from '../../ui/file-button';
+import type { ChartLine } from '../../ui/line-chart';
 import { TimeField } from '../../ui/times';
 import type { HouseApi } from '../../workers/house.worker';
 import { useJob } from '../shell/job-context';
@@ -288,6 +289,17 @@ function YearResult({
   const saved = wish?.saved;
   const percent = (v: number): string => `${fixed(v * 100, 0)} %`;
   const axis = (c: number): number => (us ? celsiusToFahrenheit(c) : c);
+  const curve = (
+    name: string,
+    tone: 'copper' | 'ink' | 'sea',
+    of: (p: HouseYear['coldDay'][number]) => number,
+    more: Partial<ChartLine> = {},
+  ): ChartLine => ({
+    name,
+    tone,
+    ...more,
+    points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(of(p)) })),
+  });
   const never = warmUp.filter((w) => w.minutes === null).map((w) => t(w.outdoorCelsius));
   const mild = nights.filter((n) => !n.reached);
   return (
@@ -326,17 +338,12 @@ function YearResult({
         xText={(x) => fixed(x, 0)}
         yText={(y) => fixed(y, 1)}
         lines={[
-          {
-            name: 'the room',
-            tone: 'copper',
-            points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(p.airCelsius) })),
-          },
-          {
-            name: 'wanted',
-            tone: 'ink',
-            dashed: true,
-            points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(p.wantedCelsius) })),
-          },
+          curve('the room', 'copper', (p) => p.airCelsius),
+          curve('wanted', 'ink', (p) => p.wantedCelsius, { dashed: true }),
+          curve('what is not known of the house', 'copper', (p) => p.highCelsius, { bandToNext: true }),
+          curve('its lower edge', 'copper', (p) => p.lowCelsius, { unnamed: true }),
+          curve('the control’s band', 'sea', (p) => p.wantedCelsius + year.halfBandKelvin, { bandToNext: true }),
+          curve('the band’s lower edge', 'sea', (p) => p.wantedCelsius - year.halfBandKelvin, { unnamed: true }),
         ]}
       />
       <Running duty={year.duty} t={t} />

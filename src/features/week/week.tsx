@@ -106,7 +106,7 @@ export function Week({
       }
     />
   );
-  const begin = starting ?? (() => startingWeek(job.units));
+  const begin = starting ?? (() => startingWeek(job.units, week.heatOnly));
   const calendar = (
     <CalendarRow
       job={{ ...job, week: mine }}
