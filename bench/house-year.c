@@ -19,7 +19,8 @@ typedef struct {
   double stage_minutes[4];
 } Result;
 
-static Result run(const Input *in, const double *hourly, const double *wanted, const double *price) {
+static Result run(const Input *in, const double *hourly, const double *wanted, const double *comfort,
+                  const double *price) {
   const double *f = in->phi, *g = in->gamma;
   const double f00 = f[0], f01 = f[1], f02 = f[2], f03 = f[3], f10 = f[4], f11 = f[5], f12 = f[6], f13 = f[7];
   const double f20 = f[8], f21 = f[9], f22 = f[10], f23 = f[11], f30 = f[12], f31 = f[13], f32 = f[14], f33 = f[15];
@@ -44,7 +45,7 @@ static Result run(const Input *in, const double *hourly, const double *wanted, c
     const double d3 = g[12] * out + g[13] * in->ground + g[15] * in->gains;
     for (int i = 0; i < 60; i++) {
       const double gap = wanted[minute] - t0;
-      const double lacks = wanted[minute] - t0;
+      const double lacks = comfort[minute] - t0;
       if (lacks > in->half) r.short_sum += lacks;
       if (gap > in->half) {
         if (on == 0 && since >= in->min_off) {
@@ -128,13 +129,13 @@ int main(int argc, char **argv) {
   in.stages = (int)*h++;
   in.hours = (int)*h++;
   for (int i = 0; i < 4; i++) in.stage_watts[i] = *h++;
-  const double *hourly = numbers(file, in.hours), *wanted = numbers(file, WEEK), *price = numbers(file, 1440);
+  const double *hourly = numbers(file, in.hours), *wanted = numbers(file, WEEK), *comfort = numbers(file, WEEK), *price = numbers(file, 1440);
   double best = 1e300;
   Result r = {0};
   for (int k = 0; k < 15; k++) {
     struct timespec a, b;
     clock_gettime(CLOCK_MONOTONIC, &a);
-    r = run(&in, hourly, wanted, price);
+    r = run(&in, hourly, wanted, comfort, price);
     clock_gettime(CLOCK_MONOTONIC, &b);
     const double ns = ((b.tv_sec - a.tv_sec) * 1e9 + (b.tv_nsec - a.tv_nsec)) / (in.hours * 60.0);
     if (ns < best) best = ns;

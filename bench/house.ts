@@ -85,6 +85,7 @@ export function benchHouse(build: string, compiled: string | null): string[] {
         [...WATTS, 0, 0],
         hourly,
         wanted,
+        wanted,
         price,
       ]
         .map((a) => Array.from(a as ArrayLike<number>).join(' '))

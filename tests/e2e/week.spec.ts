@@ -154,3 +154,44 @@ test('a cheaper week is found under a night price, and taken', async ({ page }) 
   expect(await page.locator('.week-event').count()).not.toBe(before);
   await kept(page);
 });
+
+test('each zone of a boiler has its week; a day has its own hot water; a hold is as the device takes it', async ({
+  page,
+}) => {
+  await page.goto('/jobs/demo-mess/week');
+  await page.getByRole('button', { name: 'Start a week' }).click();
+  // Water carries the heat: nothing cools.
+  await expect(page.getByText('cool', { exact: true })).toHaveCount(0);
+  await expect(page.locator('aside, .reading-side').first()).toContainText('Zone 2 has no week yet');
+  await page.getByRole('button', { name: 'zone 2' }).click();
+  await page.getByRole('button', { name: 'Start from zone 1’s' }).click();
+  await say(page, 'up 9, out 10, back 18, bed 21');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(held(page).getByRole('button', { name: /18:00/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Hold a temperature for a while' }).click();
+  const hold = page.getByRole('region', { name: 'Hold' });
+  await hold.getByLabel('Held from').fill('2026-12-24T18:00');
+  await hold.getByLabel('Held from').press('Enter');
+  await hold.getByLabel('until').fill('2026-12-24T21:30');
+  await hold.getByLabel('until').press('Enter');
+  await expect(hold).toContainText('key in 4 h when it begins');
+  await hold.getByLabel('until').fill('2026-12-24T17:00');
+  await hold.getByLabel('until').press('Enter');
+  await expect(hold).toContainText('It ends before it begins');
+  await kept(page);
+  await page.reload();
+  await expect(hold).toContainText('It ends before it begins');
+  // The first zone's week stands as it was.
+  await expect(held(page).getByRole('button', { name: /06:30/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'zone 2' }).click();
+  await expect(held(page).getByRole('button', { name: /18:00/ }).first()).toBeVisible();
+});
+
+test('a day of its own in the hot water is keyed in where the device keeps it', async ({ page }) => {
+  await page.goto('/jobs/demo-parsonage/week');
+  await page.getByRole('button', { name: 'Wednesday', exact: true }).click();
+  await expect(page.getByLabel('Wednesday window 1 from')).toBeVisible();
+  await page.getByLabel('Wednesday window 1 from').fill('10:00');
+  await page.getByLabel('Wednesday window 1 to').fill('12:00');
+  await expect(page.getByRole('region', { name: 'Hot water to key in' })).toContainText('10:00 to 12:00');
+});

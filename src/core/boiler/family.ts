@@ -155,7 +155,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
     findings.push(
       finding('boiler.floor-flow', { celsius: flow.flowCelsius }, ['setting:boiler.flow'], 'floor circuit'),
     );
-  const canonical = plant ? undecided(boilerSettings(survey, plant), questions) : [];
+  const canonical = plant ? undecided(boilerSettings(survey, plant, asked.week, sheet), questions) : [];
   const card = sheet ? cardOf(asked, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(asked, canonical), ...card.findings);
   const items = sheet ? startItems(survey, sheet) : [];

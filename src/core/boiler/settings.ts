@@ -1,8 +1,11 @@
 /** Limits and settings of a boiler plant, each with its reason. */
 import type { BoilerSurvey } from '../job/boiler-schema';
+import type { Week } from '../job/schema';
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed } from '../units/units';
+import { addSchedule } from '../week/form';
 import { hasCylinder, type Plant } from './parts';
+import type { BoilerSheet } from './sheet';
 
 /** A condensing boiler condenses while its return is below this (dew point of natural gas fumes). */
 const CONDENSING_RETURN_CELSIUS = 54;
@@ -31,8 +34,13 @@ export function flowCheck(survey: BoilerSurvey): FlowCheck {
   return { flowCelsius, returnCelsius, condenses: returnCelsius < CONDENSING_RETURN_CELSIUS };
 }
 
-/** Settings of the plant, each with its reason and what would be wrong. */
-export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSetting[] {
+/** Settings of the plant and of the week on it, each with its reason and what would be wrong. */
+export function boilerSettings(
+  survey: BoilerSurvey,
+  plant: Plant,
+  week: Week,
+  sheet: BoilerSheet | null,
+): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
   const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
     settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
@@ -126,5 +134,7 @@ export function boilerSettings(survey: BoilerSurvey, plant: Plant): CanonicalSet
       survey.cylinder?.seldomUsed ? [{ value: 'off', why: 'a seldom-used store needs its weekly hour' }] : [],
     );
   }
+  const { schedule } = sheet ?? {};
+  if (sheet && schedule) addSchedule(add, week, { schedule, settings: sheet.settings });
   return settings;
 }

@@ -158,7 +158,11 @@ const wall = {
   hubMinutes: 0,
   pairMinutes: 0,
   manualOverride: true,
-  settings: [cycles('CPH', { function: 3 }), frost('FrSt', { function: 7 })],
+  settings: [
+    cycles('CPH', { function: 3 }),
+    frost('FrSt', { function: 7 }),
+    { setting: 'schedule.slots', label: 'EvNt', at: { function: 12 }, values: { '2': '2', '4': '4' } },
+  ],
 };
 
 const head = {

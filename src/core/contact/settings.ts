@@ -1,5 +1,6 @@
 /** What is entered on a device that closes one contact. */
 import { type AddSetting, type CanonicalSetting, option } from '../settings/canonical-setting';
+import { addSchedule } from '../week/form';
 import type { ContactSheet } from './sheet';
 import type { ContactJob } from './survey-job';
 
@@ -31,14 +32,7 @@ export function contactSettings(job: ContactJob, sheet: ContactSheet): Canonical
     [option('on'), option('off')],
     reach ? [] : [{ value: 'on', why: 'it starts at the time entered, and would start earlier still' }],
   );
-  const forms = sheet.forms ?? [sheet.schedule.pattern];
-  add(
-    'schedule.form',
-    'Days',
-    forms[forms.length - 1] ?? sheet.schedule.pattern,
-    'each day may differ',
-    forms.map((f) => option(f)),
-  );
+  addSchedule(add, job.week, sheet);
   add('units', 'Degrees', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
   add(
     'clock',

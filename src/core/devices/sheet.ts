@@ -38,6 +38,7 @@ export const SettingKey = z.enum([
   'units',
   'setback.recovery',
   'schedule.form',
+  'schedule.slots',
   'stage.second',
   'fan.circulation',
   'terminals.byHand',

@@ -135,6 +135,12 @@ const menu = {
       values: { common: 'C wire', extender: 'M1 module', separate: 'own supply' },
     },
     {
+      setting: 'schedule.slots',
+      label: 'Moments a day',
+      at: { path: ['Week', 'Form', 'Moments'] },
+      values: { '2': 'two', '4': 'four', '6': 'six' },
+    },
+    {
       setting: 'terminals.byHand',
       label: 'Wires by hand',
       at: { path: ['Fitter', 'Wires', 'By hand'] },

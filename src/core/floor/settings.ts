@@ -3,7 +3,7 @@ import type { FloorSurvey, ProbeType } from '../job/floor-schema';
 import type { FloorJob } from '../job/schema';
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed, temperature } from '../units/units';
-import { PATTERN_GROUPS } from '../week/week';
+import { addSchedule } from '../week/form';
 import { type FloorLimit, isSoft } from './limits';
 import type { FloorLoad } from './load';
 import type { SensorMode } from './run';
@@ -23,18 +23,6 @@ function sensorMode(survey: FloorSurvey): { mode: SensorMode; why: string } {
 }
 
 const SENSOR_OPTIONS = [option('air', 'room air'), option('floor'), option('both', 'room air, floor capped')];
-
-/** The coarsest form of the device that holds the week as it is. */
-export function scheduleForm(job: FloorJob, sheet: FloorSheet): FloorSheet['schedule']['pattern'] {
-  const forms = sheet.forms ?? [sheet.schedule.pattern];
-  const { days } = job.week;
-  if (!days) return forms[0] ?? sheet.schedule.pattern;
-  const holds = (form: FloorSheet['schedule']['pattern']): boolean =>
-    PATTERN_GROUPS[form].every((group) =>
-      group.every((d) => JSON.stringify(days[d]) === JSON.stringify(days[group[0] ?? 0])),
-    );
-  return forms.find(holds) ?? forms[forms.length - 1] ?? sheet.schedule.pattern;
-}
 
 export interface SettingFacts {
   job: FloorJob;
@@ -144,14 +132,7 @@ export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts):
     mode === 'both' ? 'a falling room stops the heating' : 'it does not look at the air',
     [option('on'), option('off')],
   );
-  const form = scheduleForm(job, sheet);
-  add(
-    'schedule.form',
-    'Days',
-    form,
-    job.week.days ? 'the coarsest that holds the week' : 'no week yet',
-    (sheet.forms ?? [sheet.schedule.pattern]).map((f) => option(f)),
-  );
+  addSchedule(add, job.week, sheet);
   add('units', 'Degrees', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
   add(
     'damp.guard',

@@ -4,12 +4,12 @@ import type { ProbeType } from '../job/floor-schema';
 import type { FloorJob } from '../job/schema';
 import { readingsFor } from '../proof/proof-run';
 import { listed, temperature } from '../units/units';
+import { formFor, formsOf } from '../week/form';
 import { checkDays } from '../week/week';
 import { expectedText, type StartItem } from './first-start';
 import type { FloorLoad } from './load';
 import type { FloorHouse } from './model';
 import type { SensorMode } from './run';
-import { scheduleForm } from './settings';
 import type { FloorSheet } from './sheet';
 import { type ProbeFit, probeName } from './thermistor';
 import { dryingOutside, mostCelsius, type WeekForecast } from './week';
@@ -65,7 +65,7 @@ export function weekFindings(
   house: FloorHouse | null,
 ): Finding[] {
   if (!job.week.days) return [];
-  const form = job.setUp.chosen['schedule.form'] ?? scheduleForm(job, sheet);
+  const form = job.setUp.chosen['schedule.form'] ?? formFor(job.week.days, formsOf(sheet));
   const pattern = sheet.forms?.find((f) => f === form) ?? sheet.schedule.pattern;
   const findings = checkDays(job.week, { name: sheet.name, schedule: { ...sheet.schedule, pattern } });
   const [low, high] = sheet.floorRangeCelsius;

@@ -2,7 +2,7 @@
 
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed } from '../units/units';
-import { PATTERN_GROUPS } from '../week/week';
+import { addSchedule } from '../week/form';
 import type { HeaterLoad } from './load';
 import type { RoomForecast } from './room';
 import type { HeaterSheet } from './sheet';
@@ -81,20 +81,7 @@ export function heaterSettings(
       option('on'),
       option('off'),
     ]);
-  const { days } = job.week;
-  const forms = sheet.forms ?? [sheet.schedule.pattern];
-  const holds = (form: HeaterSheet['schedule']['pattern']): boolean =>
-    PATTERN_GROUPS[form].every((group) =>
-      group.every((d) => JSON.stringify(days?.[d]) === JSON.stringify(days?.[group[0] ?? 0])),
-    );
-  const form = (days ? forms.find(holds) : forms[0]) ?? forms.at(-1) ?? sheet.schedule.pattern;
-  add(
-    'schedule.form',
-    'Days',
-    form,
-    days ? 'the coarsest that holds the week' : 'no week yet',
-    forms.map((f) => option(f)),
-  );
+  addSchedule(add, job.week, sheet);
   add('units', 'Degrees', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
   add(
     'clock',

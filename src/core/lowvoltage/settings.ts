@@ -8,6 +8,7 @@ import type { Equipment, LowVoltageJob } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
+import { addSchedule } from '../week/form';
 import { hourMinutes } from '../week/minutes';
 import { addAccessories } from './accessories/settings';
 import { needsAir } from './air';
@@ -61,7 +62,8 @@ function canonicalSettings(
   job: LowVoltageJob,
   system: LowVoltageSystem,
   powering: Powering | null,
-  wiring: WiringPlan | null = null,
+  wiring: WiringPlan | null,
+  sheet: DeviceSheet | null,
 ): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
   const add = (
@@ -253,6 +255,8 @@ function canonicalSettings(
       numbers(FAN_MINUTES, 'min per hour'),
     );
   addAccessories(wiring?.accessories ?? [], hourMinutes(job.week, 'freshMinutes')?.one ?? null, add);
+  // Without a week the device's question stays open.
+  if (sheet && job.week.days) addSchedule(add, job.week, sheet);
   const early = earlyStart(job, system);
   add(
     'setback.recovery',
@@ -307,7 +311,7 @@ export function planSettings(
   wiring: WiringPlan | null = null,
 ): Settings {
   const asked = [...system.questions, ...(powering?.questions ?? []), ...(wiring?.questions ?? [])];
-  const canonical = undecided(canonicalSettings(job, system, powering, wiring), asked);
+  const canonical = undecided(canonicalSettings(job, system, powering, wiring, sheet), asked);
   const findings = conflictFindings(job, canonical);
   const settled = (s: CanonicalSetting): string => settledValue(job, s);
   const fan = canonical.find((s) => s.key === 'fan.heating');

@@ -1,5 +1,5 @@
 /** The week judged beside its programme, for every family alike. */
-import type { Schedule } from '../devices/sheet';
+import type { Schedule, SettingKey } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job, Week } from '../job/schema';
@@ -29,8 +29,11 @@ export function withProgramme(job: Job, shared: Shared): Shared {
     return added(withOutsideTest(job, { ...shared, programme: null }), [
       finding('week.outside', { device: sheet.name }, ['week'], 'as said'),
     ]);
-  const { schedule } = sheet;
-  const form = shared.settings.card.find((r) => r.key === 'schedule.form')?.value;
+  const entered = (key: SettingKey): string | undefined => shared.settings.card.find((r) => r.key === key)?.value;
+  const form = entered('schedule.form');
+  // Set to fewer events a day than it could hold, it holds fewer.
+  const slots = Number(entered('schedule.slots') ?? sheet.schedule.slotsPerDay);
+  const schedule = { ...sheet.schedule, slotsPerDay: Math.min(sheet.schedule.slotsPerDay, slots || 1) };
   const made = (week: Week): WeekProgramme | null => {
     const fitted = programmeOf(week, schedule, form, sheet.setpoints, job.units);
     return fitted && movedAhead(job, fitted, schedule);
