@@ -21,6 +21,7 @@ import { FigureField } from '../../ui/figure-field';
 import { SelectField } from '../../ui/select-field';
 import { useJob } from '../shell/job-context';
 import { Wait } from '../shell/timers';
+import { ReadRig } from './read-rig';
 import './sensors.css';
 
 const KINDS = Sensor.shape.kind.options.map((value) => ({ value, label: KIND_WORDS[value] }));
@@ -154,6 +155,7 @@ export function SensorsPanel(): ReactNode {
         <Button disabled={sealed} onClick={add}>
           {views.length === 0 ? 'Add the device’s own' : 'Add a sensor'}
         </Button>
+        {views.length > 0 ? <ReadRig views={views} disabled={sealed} /> : null}
       </div>
     </section>
   );
