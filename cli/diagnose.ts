@@ -1,8 +1,8 @@
 /** `augerset diagnose`: what is wrong by likelihood, what to measure next, and what the proof as written cannot show. */
 import type { Command } from 'commander';
 import { derive } from '../src/core/derive';
-import type { Ranking } from '../src/core/diagnosis/rank';
-import { familyOf } from '../src/core/family/registry';
+import { coverageOfJob, rankingOf } from '../src/core/evidence/of-job';
+import type { Ranking } from '../src/core/evidence/rank';
 import { print, readJob } from './io';
 
 /** Likelier than this is worth a line. */
@@ -36,15 +36,14 @@ export function diagnoseCommand(program: Command): void {
     .argument('<job.json>')
     .action(async (file: string) => {
       const job = await readJob(file);
-      const { module, job: seen } = familyOf(job);
-      const { own, shared } = derive(job);
-      const ranking = module.diagnosis?.(seen, own) ?? null;
+      const derived = derive(job);
+      const ranking = rankingOf(job, derived);
       print({
         family: job.family,
         // Null: this family is not ranked yet, or nothing was read that a plan could be held against.
         ranking: ranking && plain(ranking),
-        coverage: module.coverage?.(seen, own) ?? null,
-        failed: shared.proof.tests.filter((t) => t.verdict === 'fail').map((t) => t.id),
+        coverage: coverageOfJob(job, derived),
+        failed: derived.shared.proof.tests.filter((t) => t.verdict === 'fail').map((t) => t.id),
       });
     });
 }

@@ -23,10 +23,10 @@ const JOBS: Record<string, LowVoltageJob> = {
 const MAY_HIDE = /^joint-/;
 
 /**
- * C and W changed over: the call for heat shorts R to C and the thermostat loses its own supply by
+ * C and W changed over, or C touching G: the call shorts R to C and the thermostat loses its own supply by
  * calling. What is then read hangs on the moment; it is shown wrong, but not one steady circuit.
  */
-const UNSTEADY = /^swap-(wall|board)-k2-k5$/;
+const UNSTEADY = /^(swap-(wall|board)-k2-k5|short-k2-k4)$/;
 
 function faultIds(job: LowVoltageJob): string[] {
   const { installed } = derived(job);

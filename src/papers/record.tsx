@@ -1,6 +1,7 @@
 /** The technical record, block by block: seal, wiring, settings, readings against predictions, what was found, what is left. */
 
 import type { Derived } from '@core/derive';
+import { coverageOfJob } from '@core/evidence/of-job';
 import { familyOf } from '@core/family/registry';
 import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
@@ -177,7 +178,7 @@ export function recordBlocks(job: Job, derived: Derived): Block[] {
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),
-    ...coverageParts(module.coverage?.(seen, derived.own) ?? null),
+    ...coverageParts(coverageOfJob(job, derived)),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),
   ];

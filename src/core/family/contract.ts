@@ -7,9 +7,9 @@ import type * as z from 'zod';
 import type { CircuitState } from '../circuit/netlist';
 import type { CircuitSolver } from '../circuit/solve';
 import type { BaseSheet, LostSensor, Schedule } from '../devices/sheet';
-import type { Coverage } from '../diagnosis/coverage';
-import type { Ranking } from '../diagnosis/rank';
+import type { Evidence } from '../evidence/hypothesis';
 import type { Finding, Question } from '../findings/finding';
+import type { Complaint } from '../job/complaint';
 import type { Family, Job, SeenJob } from '../job/schema';
 import type { MainsSafe } from '../mains/make-safe';
 import type { ProofRun } from '../proof/proof-run';
@@ -138,10 +138,13 @@ export interface FamilyModule<F extends Family, Own> {
   /** What a copy of the job keeps of its survey: not what was measured or done. */
   copied: (survey: SeenJob<F>['survey']) => SeenJob<F>['survey'];
   circuit: (job: SeenJob<F>, own: Own, state: string) => CircuitExport;
-  /** What is wrong, by likelihood, where the family can tell; null while it cannot. */
-  diagnosis?: (job: SeenJob<F>, own: Own) => Ranking | null;
-  /** Which single faults the proof as written would reveal, where the family can tell; null while it cannot. */
-  coverage?: (job: SeenJob<F>, own: Own) => Coverage | null;
+  /**
+   * What is wrong, as far as the family can tell; null while there is nothing to hold readings against.
+   * @param whole for every state of the proof as written; only those that were read without
+   */
+  evidence?: (job: SeenJob<F>, own: Own, whole: boolean) => Evidence | null;
+  /** What a customer of such a system may complain of. */
+  complaints?: readonly Complaint[];
   /** How its tests are done on a rig, where they do not say so themselves. */
   runTest?: TestRunner;
   sheets: FamilySheets;

@@ -7,6 +7,7 @@
 import * as z from 'zod';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { key, longText, many, shortText, size } from './bounds';
+import { Complaint } from './complaint';
 import { HouseKept } from './house-schema';
 import { Quantity } from './quantity';
 import { Sensor } from './sensor-schema';
@@ -184,6 +185,8 @@ export const JobHead = z.strictObject({
     .strictObject({
       worksNow: z.enum(['yes', 'no', 'partly', 'cannot-tell']).optional(),
       note: longText.optional(),
+      /** What the customer says is wrong. */
+      complaints: z.array(Complaint).max(13).optional(),
       wall: z.enum(['plasterboard', 'plaster', 'brick', 'timber', 'panelling']).optional(),
       plateCoversMarks: z.boolean().optional(),
       packed: many(z.boolean(), 'ticks').prefault({}),

@@ -2,9 +2,13 @@
 import { describe, expect, it } from 'vitest';
 import { anyJob } from '../../../tests/support/jobs';
 import { derive } from '../derive';
+import type { Coverage } from '../evidence/coverage';
+import { coverageOf } from '../evidence/coverage';
 import { seenAs } from '../family/of';
 import { ownOf } from '../family/registry';
-import { proofCoverage } from './diagnose';
+import type { LowVoltageJob } from '../job/schema';
+import { lowVoltageEvidence } from './diagnose';
+import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
 
 const JOBS = {
@@ -17,6 +21,10 @@ const JOBS = {
     survey: { lines: 'r red, c blue, y yellow, g green, o orange, w white', equipment: { kind: 'heat-pump' } },
   },
 } as const;
+const proofCoverage = (job: LowVoltageJob, d: LowVoltageDerived, among?: readonly Fault[]): Coverage | null => {
+  const e = lowVoltageEvidence(job, d, true, among);
+  return e && coverageOf(e, d.proof, job.proof.skipped);
+};
 const none: Fault = { id: 'none', name: 'nothing', look: '', fix: '', prior: 1, about: [], apply: (i) => i };
 
 describe.each(Object.entries(JOBS))('%s', (_name, value) => {

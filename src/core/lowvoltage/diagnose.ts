@@ -1,13 +1,23 @@
-/** Explains readings that do not fit: predicts every observation under each fault and ranks them. */
+/** What is wrong with a 24 V job: the circuit under every fault, held against everything that was read. */
 
 import { screwWords } from '../circuit/point';
-import { type Coverage, coverageOf } from '../diagnosis/coverage';
-import { type Candidate, type Hypothesis, type Observation, type Ranking, rank } from '../diagnosis/rank';
+import { complaintObservations } from '../evidence/complaints';
+import {
+  AS_PLANNED,
+  type Candidate,
+  type Evidence,
+  type Hypothesis,
+  type Observation,
+  type Parameter,
+  type Predicted,
+} from '../evidence/hypothesis';
+import { type Ranking, rankEvidence } from '../evidence/rank';
 import { readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
-import type { MeasurePlan } from '../proof/proof-run';
-import { judge } from '../proof/verdict';
+import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
+import { saidUnder } from './complaints';
+import { nominalOpenVolts } from './equipment';
 import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
 import type { Installed } from './installed';
@@ -21,7 +31,11 @@ import {
 } from './predict';
 import type { CallState } from './states';
 
-const keyOf = (state: string, a: string, b: string): string => `${state}|${[a, b].sort().join('|')}`;
+const keyOf = (state: string, a: string, b: string, meterOhms?: number): string =>
+  `${state}|${[a, b].sort().join('|')}${isLow(meterOhms) ? `|${meterOhms}` : ''}`;
+/** A meter that loads what it reads is a part of the circuit. */
+const isLow = (meterOhms: number | undefined): boolean => meterOhms !== undefined && meterOhms < LOW_METER;
+const LOW_METER = 1e6;
 const DISPLAY_KEY = 'display';
 /** Which way the heat goes in a state: 1 into the indoor air, 0 out of it. */
 const directionKey = (state: string): string => `direction|${state}`;
@@ -35,14 +49,18 @@ function direction(installed: Installed, running: readonly string[]): number | n
 
 const runsKey = (state: string): string => `runs|${state}`;
 
-/** Readings taken since power-up that the circuit can predict. */
+/** Of a reading, what neither the supply nor the meter's gain explains: touch, display, a load off its nameplate. */
+const READING_SHARE = 0.03;
+const LEAST_SIGMA = 0.4;
+
+/** Readings taken since power-up that the circuit can predict, and what was seen, heard and complained of. */
 function observe(job: LowVoltageJob): Observation[] {
   const observations: Observation[] = [];
   const latest = new Map<string, [string, Reading]>();
   for (const r of readingsInTime(job)) {
     const entry: [string, Reading] = [r.id, r];
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
-    if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b), entry);
+    if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b, r.meterOhms), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
     // Under 2 K either way the air does not yet say.
     if (r.quantity === 'kelvin' && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
@@ -55,7 +73,7 @@ function observe(job: LowVoltageJob): Observation[] {
       id,
       key,
       value: air ? (warms ? 1 : 0) : r.value,
-      sigma: volts ? Math.max(0.6, meterTolerance(r.value) + 0.03 * r.value) : null,
+      sigma: volts ? Math.max(LEAST_SIGMA, meterTolerance(0) + READING_SHARE * r.value) : null,
       text: volts
         ? `${screwWords(r.a ?? '')} to ${screwWords(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
         : air
@@ -72,48 +90,89 @@ function observe(job: LowVoltageJob): Observation[] {
       text: `the display is ${job.powerUp.display}`,
     });
   }
-  return observations;
+  return [...observations, ...complaintObservations(job)];
 }
 
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
   const named = new Set(
     observations.map((o) =>
-      /^(runs|direction)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
+      /^(runs|direction|said)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
     ),
   );
-  return states.filter((s) => !s.dead && (s.id === 'idle' || named.has(s.id)));
+  // A complaint is of whole calls: all of them are looked at.
+  const all = observations.some((o) => o.key.startsWith('said|'));
+  return states.filter((s) => !s.dead && (all || s.id === 'idle' || named.has(s.id)));
 }
+
+/** The supply's own spread, as mains and transformers have it; the meter's gain. */
+const SUPPLY_SIGMA = 0.045;
+const METER_SIGMA = 0.006;
+const SHARED = { supply: 'supply', meter: 'meter' } as const;
+
+/** Behind more than this a point floats: what a meter shows there hangs on the cores beside it. */
+const FLOATS_OHMS = 1e6;
+
+/** Every voltage of a state scales with the source and with the meter; what floats is not to be believed. */
+const figure = (value: number, behind?: { ohms: number } | null): Predicted => ({
+  value,
+  by: { [SHARED.supply]: value, [SHARED.meter]: value },
+  ...(behind && behind.ohms > 0 ? { sigma: Math.abs(value) * 0.5 * Math.min(1, behind.ohms / FLOATS_OHMS) } : {}),
+});
+const answer = (value: number): Predicted => ({ value });
+
+/**
+ * What all readings share. The circuit is predicted with the transformer as it was read; that it is off its nameplate
+ * is unlikely in itself, and is held against every hypothesis alike that leaves it so.
+ */
+const parametersOf = (job: LowVoltageJob, openVolts: number): Parameter[] => [
+  { id: SHARED.supply, sigma: SUPPLY_SIGMA, mean: nominalOpenVolts(job) / openVolts - 1 },
+  { id: SHARED.meter, sigma: METER_SIGMA, mean: 0 },
+];
 
 function predictUnder(
   fault: Fault | null,
   planned: Installed,
   healthy: ReadonlyMap<string, StatePrediction>,
   states: readonly CallState[],
-): Map<string, number> {
-  const predicts = new Map<string, number>();
+  observations: readonly Observation[],
+): Map<string, Predicted> {
+  const predicts = new Map<string, Predicted>();
   const p = predictor(fault ? fault.apply(planned) : planned);
+  const lowMeters = observations.flatMap((o) => {
+    const [state = '', a = '', b = '', ohms] = o.key.split('|');
+    return ohms === undefined ? [] : [{ key: o.key, state, a, b, ohms: Number(ohms) }];
+  });
   const idle = states.find((s) => s.id === 'idle');
   // A thermostat without power calls nothing, whatever it was asked.
   const dark = planned.device !== null && idle !== undefined && !predictState(p, idle).running.includes('display');
+  const running = new Set<string>();
   for (const state of states) {
     const prediction = predictState(p, dark ? { ...state, calls: [], accessories: [] } : state);
     for (let i = 0; i < prediction.points.length; i++) {
       for (let j = i + 1; j < prediction.points.length; j++) {
         const a = prediction.points[i] ?? '';
         const b = prediction.points[j] ?? '';
-        predicts.set(keyOf(state.id, a, b), predictedVolts(prediction, a, b, METER_DEFAULT) ?? 0);
+        predicts.set(
+          keyOf(state.id, a, b),
+          figure(predictedVolts(prediction, a, b, METER_DEFAULT) ?? 0, prediction.probes.at(i, j)),
+        );
       }
     }
+    for (const l of lowMeters)
+      if (l.state === state.id) predicts.set(l.key, figure(predictedVolts(prediction, l.a, l.b, l.ohms) ?? 0));
     const wanted = healthy.get(state.id)?.running ?? [];
     const same = wanted.length === prediction.running.length && wanted.every((r) => prediction.running.includes(r));
-    predicts.set(runsKey(state.id), same ? 1 : 0);
+    predicts.set(runsKey(state.id), answer(same ? 1 : 0));
+    for (const r of prediction.running) running.add(`${state.id}|${r}`);
     const way = direction(p.installed, prediction.running);
-    if (way !== null) predicts.set(directionKey(state.id), way);
+    if (way !== null) predicts.set(directionKey(state.id), answer(way));
     if (state.id === 'idle') {
-      predicts.set(DISPLAY_KEY, planned.device ? (prediction.running.includes('display') ? 1 : 0) : 1);
+      predicts.set(DISPLAY_KEY, answer(planned.device ? (prediction.running.includes('display') ? 1 : 0) : 1));
     }
   }
+  for (const [key, value] of saidUnder(states, running, dark, (state) => predicts.get(directionKey(state))?.value))
+    predicts.set(key, answer(value));
   return predicts;
 }
 
@@ -131,7 +190,13 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
   const boardCommon = planned.transformers[0]?.common ?? 'C';
   const add = (state: CallState, a: string, b: string, minutes: number): void => {
     const key = keyOf(state.id, a, b);
-    if (!observed.has(key)) out.push({ key, text: `${screwWords(a)} to ${screwWords(b)}, ${state.name}`, minutes });
+    if (!observed.has(key))
+      out.push({
+        key,
+        text: `${screwWords(a)} to ${screwWords(b)}, ${state.name}`,
+        minutes,
+        enter: { quantity: 'volts-ac', a, b, state: state.id },
+      });
   };
   for (const state of states) {
     if (hot && common) add(state, `wall.${hot}`, `wall.${common}`, 1);
@@ -148,89 +213,96 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
 }
 
 /**
- * Ranking of single faults against what was read, or null when nothing has been read.
+ * Everything this job says of what is wrong.
  * @param planned the circuit as it should be
+ * @param whole every state, for the proof as written; those that were read without
  */
+function evidence(
+  job: LowVoltageJob,
+  planned: Installed,
+  states: readonly CallState[],
+  healthy: ReadonlyMap<string, StatePrediction>,
+  openVolts: number,
+  whole: boolean,
+  among: readonly Fault[] = singleFaults(planned),
+): Evidence {
+  const observations = observe(job);
+  const solved = whole ? states.filter((s) => !s.dead) : observedStates(states, observations);
+  const faults = new Map(among.map((f) => [f.id, f]));
+  const under = (fault: Fault | null): Map<string, Predicted> =>
+    predictUnder(fault, planned, healthy, solved, observations);
+  const hypothesis = (fault: Fault): Hypothesis => ({
+    id: fault.id,
+    name: fault.name,
+    look: fault.look,
+    fix: fault.fix,
+    prior: fault.prior,
+    about: fault.about,
+    predicts: under(fault),
+  });
+  return {
+    parameters: parametersOf(job, openVolts),
+    hypotheses: [
+      {
+        id: AS_PLANNED,
+        name: 'wired as planned',
+        look: 'Measure again.',
+        fix: 'Nothing to mend.',
+        prior: 30,
+        about: [],
+        predicts: under(null),
+      },
+      ...among.map(hypothesis),
+    ],
+    observations,
+    candidates: candidates(planned, solved, new Set(observations.map((o) => o.key))),
+    keyOf: keyOfMeasure,
+    both: (a, b) => {
+      const first = faults.get(a.id);
+      const second = faults.get(b.id);
+      if (!first || !second) return null;
+      return {
+        ...hypothesis({
+          ...first,
+          about: [...first.about, ...second.about],
+          apply: (i) => second.apply(first.apply(i)),
+          supplyOff: first.supplyOff === true || second.supplyOff === true,
+        }),
+        name: `${first.name}, and ${second.name}`,
+        look: `${first.look} ${second.look}`,
+        fix: `${first.fix} Then: ${second.fix}`,
+      };
+    },
+  };
+}
+
+/** The key of a measure of the proof; null where the circuit says nothing of it. */
+function keyOfMeasure(_test: Pick<TestPlan, 'id'>, m: MeasurePlan): string | null {
+  if (m.a && m.b) return m.quantity === 'volts-ac' ? keyOf(m.state, m.a, m.b) : null;
+  if (m.check?.kind === 'runs') return runsKey(m.state);
+  return null;
+}
+
+/** Ranking of faults against what was read, or null when nothing has been read. */
 export function diagnose(
   job: LowVoltageJob,
   planned: Installed,
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
+  openVolts = nominalOpenVolts(job),
 ): Ranking | null {
-  const observations = observe(job);
-  if (observations.length === 0) return null;
-  const solved = observedStates(states, observations);
-  const hypotheses: Hypothesis[] = [
-    {
-      id: 'as-planned',
-      name: 'wired as planned',
-      look: 'Measure again.',
-      fix: 'Nothing to mend.',
-      prior: 30,
-      about: [],
-      predicts: predictUnder(null, planned, healthy, solved),
-    },
-    ...singleFaults(planned).map((fault) => ({
-      id: fault.id,
-      name: fault.name,
-      look: fault.look,
-      fix: fault.fix,
-      prior: fault.prior,
-      about: fault.about,
-      predicts: predictUnder(fault, planned, healthy, solved),
-    })),
-  ];
-  return rank(hypotheses, observations, candidates(planned, solved, new Set(observations.map((o) => o.key))));
+  const e = evidence(job, planned, states, healthy, openVolts, false);
+  return e.observations.length === 0 ? null : rankEvidence(e);
 }
 
-/** The ranking of a job with a plan; null while there is none to hold readings against. */
-export const diagnosisOf = (
+/** What a job with a plan says of what is wrong; null while there is no plan to hold readings against. */
+export function lowVoltageEvidence(
   job: LowVoltageJob,
-  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions'>,
-): Ranking | null =>
-  d.installed && d.predictionsOf === 'plan'
-    ? diagnose(job, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])))
-    : null;
-
-/**
- * Which single faults of the plan the proof as written shows, leaves doubtful, or misses; null while there is no plan.
- * @param among the faults asked about; every single one without
- */
-export function proofCoverage(
-  job: LowVoltageJob,
-  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions' | 'proof'>,
+  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions' | 'source'>,
+  whole: boolean,
   among?: readonly Fault[],
-): Coverage | null {
-  const planned = d.installed;
-  if (!planned || d.predictionsOf !== 'plan' || d.proof.tests.length === 0) return null;
-  const states = d.states.filter((s) => !s.dead);
+): Evidence | null {
+  if (!d.installed || d.predictionsOf !== 'plan') return null;
   const healthy = new Map(d.predictions.map((p) => [p.state, p]));
-  const measures = d.proof.tests
-    .filter((t) => job.proof.skipped[t.id] === undefined)
-    .flatMap((t) => t.measures.filter((m) => !m.optional));
-  return coverageOf(among ?? singleFaults(planned), (fault) => {
-    const predicts = predictUnder(fault, planned, healthy, states);
-    let doubtful = false;
-    for (const m of measures) {
-      // A supply that is off leaves nothing to read anywhere.
-      const value = fault.supplyOff && m.quantity === 'volts-ac' ? 0 : readsUnder(m, predicts);
-      if (value === undefined) continue;
-      const verdict = judge(value, m.predicted, m.tolerance);
-      if (verdict === 'fail') return 'reveals';
-      doubtful ||= verdict === 'inconclusive';
-    }
-    return doubtful ? 'doubtful' : 'missed';
-  });
-}
-
-/** What a measure of the proof would read under a fault; undefined where the circuit says nothing of it. */
-function readsUnder(m: MeasurePlan, predicts: ReadonlyMap<string, number>): number | undefined {
-  if (m.a && m.b) return m.quantity === 'volts-ac' ? predicts.get(keyOf(m.state, m.a, m.b)) : undefined;
-  if (m.check?.kind === 'runs') return predicts.get(runsKey(m.state));
-  // Warmed or cooled the wrong way is as far from its band as can be; the right way is inside it.
-  if (m.quantity !== 'kelvin') return undefined;
-  const way = predicts.get(directionKey(m.state));
-  if (way === undefined) return undefined;
-  const heats = m.state.startsWith('heat') || m.state.startsWith('aux') || m.state === 'emergency';
-  return (way === 1) === heats ? (m.predicted.low + m.predicted.high) / 2 : -(m.predicted.low + m.predicted.high) / 2;
+  return evidence(job, d.installed, d.states, healthy, d.source.openVolts, whole, among);
 }

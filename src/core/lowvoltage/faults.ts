@@ -4,7 +4,7 @@
  */
 import { OPEN_OHMS } from '../circuit/netlist';
 import { terminalInfo } from '../survey/terminals.data';
-import { type Installed, wallNode } from './installed';
+import { boardNode, type Installed, wallNode } from './installed';
 
 export interface Fault {
   id: string;
@@ -18,6 +18,10 @@ export interface Fault {
   /** The supply itself is off. */
   supplyOff?: boolean;
 }
+
+/** A transformer with shorted turns, or on the wrong tap. */
+const LOW_SHARE = 0.8;
+const TOUCH_OHMS = 0.3;
 
 const conductor = (installed: Installed, id: string, change: Partial<Installed['conductors'][number]>): Installed => ({
   ...installed,
@@ -141,7 +145,39 @@ export function singleFaults(installed: Installed): Fault[] {
       about: ['board.transformer'],
       apply: each((x) => ({ ...x, openVolts: 0 })),
     });
+    faults.push({
+      id: `low-${t.id}`,
+      name: 'transformer gives too little',
+      look: 'Mains at its primary, and which tap is in use: 208 on a 240 V tap gives seven eighths.',
+      fix: 'The right tap, or a new transformer, by whoever is licensed for the mains side.',
+      prior: 0.5,
+      about: ['board.transformer'],
+      apply: each((x) => ({ ...x, openVolts: x.openVolts * LOW_SHARE })),
+    });
   }
+  // Insulation gone where two cores run together: a staple, a sharp edge.
+  for (let x = 0; x < landed.length; x++)
+    for (let y = x + 1; y < landed.length; y++) {
+      const p = landed[x];
+      const q = landed[y];
+      if (!p?.board || !q?.board) continue;
+      const [a, b] = [boardNode(p.board), boardNode(q.board)];
+      faults.push({
+        id: `short-${p.id}-${q.id}`,
+        name: `${p.colour} and ${q.colour} touch in the cable`,
+        look: `Supply off, both off at both ends: ohms between ${p.colour} and ${q.colour}.`,
+        fix: 'Other cores, or a new cable.',
+        prior: 0.15,
+        about: [`conductor:${p.id}`, `conductor:${q.id}`],
+        apply: (i) => ({
+          ...i,
+          extra: [
+            ...(i.extra ?? []),
+            { kind: 'joint', id: `touch:${p.id}:${q.id}`, name: 'touching cores', a, b, ohms: TOUCH_OHMS },
+          ],
+        }),
+      });
+    }
   faults.push({
     id: 'supply-off',
     name: 'supply or door switch off',

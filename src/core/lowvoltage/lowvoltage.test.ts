@@ -9,7 +9,7 @@ import type { LowVoltageJob, Reading } from '../job/schema';
 import { INSULATION } from '../survey/colours.data';
 import { diagnose } from './diagnose';
 import { singleFaults } from './faults';
-import { predictor, predictState } from './predict';
+import { predictedVolts, predictor, predictState } from './predict';
 
 const file = (value: object): LowVoltageJob => {
   const read = readJobValue({ format: 'augerset.job', version: 2, ...value });
@@ -378,11 +378,10 @@ describe('diagnosis', () => {
         .flatMap((s) => {
           const prediction = predictState(p, s);
           return planned.loads.map((l): Reading => {
-            const i = prediction.points.indexOf(`board.${l.terminal}`);
-            const j = prediction.points.indexOf('board.C');
             return reading({
               quantity: 'volts-ac',
-              value: prediction.probes.at(i, j)?.open ?? 0,
+              // As a meter shows it: what floats reads less than it is.
+              value: predictedVolts(prediction, `board.${l.terminal}`, 'board.C') ?? 0,
               a: `board.${l.terminal}`,
               b: 'board.C',
               state: s.id,
@@ -395,7 +394,8 @@ describe('diagnosis', () => {
       expect((ranking?.ranked.reduce((s, r) => s + r.probability, 0) ?? 0) + (ranking?.none ?? 0)).toBeCloseTo(1, 9);
       if (top.includes(fault.id)) named += 1;
     }
-    expect(named / faults.length).toBeGreaterThan(0.6);
+    // A relay that never closes reads like a core that came off, which is commoner.
+    expect(named / faults.length).toBeGreaterThan(0.7);
   });
 
   it('a dead display puts what feeds it first and asks for a telling measurement', () => {

@@ -15,7 +15,8 @@ import type { Topic } from '../record/topic';
 import { runTestOnRig } from '../rig/run-test';
 import type { StopId } from '../run';
 import { LEAST_DEADBAND } from '../week/week';
-import { diagnosisOf, proofCoverage } from './diagnose';
+import { LOW_VOLTAGE_COMPLAINTS } from './complaints';
+import { lowVoltageEvidence } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { pairTable, predictor } from './predict';
 import { isWet } from './system';
@@ -277,8 +278,8 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   copied: (survey) => survey,
   circuit,
   papers: () => [],
-  diagnosis: diagnosisOf,
-  coverage: (job, own) => proofCoverage(job, own),
+  evidence: lowVoltageEvidence,
+  complaints: LOW_VOLTAGE_COMPLAINTS,
   runTest: runTestOnRig,
   sheets: {
     shipped: SHIPPED_SHEETS,

@@ -199,7 +199,7 @@ export function idleSupplyReading(job: LowVoltageJob): { id: string; a: string; 
  * Open voltages a nominal 24 V transformer can have: mains ±10 %, regulation 8 to 15 %. A reading that needs
  * another one contradicts the circuit; it is never a calibration.
  */
-const OPEN_RANGE = { low: 21, high: 31.5 } as const;
+const OPEN_SHARE = { low: 23.3 / 27, high: 30.4 / 27 } as const;
 
 /**
  * The transformer's open voltage: what makes this circuit read, idle, what was read; else nominal
@@ -222,7 +222,7 @@ export function estimateSource(
   // Loads are resistances: every voltage of a state scales with the source.
   const implied = volts > 1 ? (nominalVolts * reading.value) / volts : null;
   if (implied === null) return unknown;
-  return implied >= OPEN_RANGE.low && implied <= OPEN_RANGE.high
+  return implied >= nominalVolts * OPEN_SHARE.low && implied <= nominalVolts * OPEN_SHARE.high
     ? { openVolts: implied, spread: CALIBRATED_SPREAD, from: reading.id, contradicted: null }
     : { ...unknown, contradicted: { id: reading.id, volts: reading.value, implied } };
 }

@@ -1,5 +1,5 @@
 /** What every family on mains prints alike: its terminals and its settings card. */
-import type { Coverage } from '../diagnosis/coverage';
+import type { Coverage } from '../evidence/coverage';
 import type { CardRow } from '../settings/card';
 import type { PaperPart } from './paper-part';
 

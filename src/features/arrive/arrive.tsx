@@ -1,6 +1,7 @@
 'use client';
 
 import { familyOf } from '@core/family/registry';
+import dynamic from 'next/dynamic';
 /** Arrive: where, what, does it work now; what to take along; what to start before anything else. */
 import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
@@ -11,6 +12,8 @@ import { ReadingSide } from '../shell/reading-side';
 import { Wait } from '../shell/timers';
 import { OwnSheet } from './own-sheet';
 import './arrive.css';
+
+const Complaints = dynamic(() => import('./complaints').then((m) => m.Complaints), { ssr: false });
 
 export function Arrive(): ReactNode {
   const { job, derived, change, sealed } = useJob();
@@ -164,6 +167,7 @@ export function Arrive(): ReactNode {
             />
           </section>
         </div>
+        <Complaints />
         <div className="panel-grid">
           {sheet?.startsIn ? (
             <section className="panel stack">

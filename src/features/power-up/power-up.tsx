@@ -2,9 +2,9 @@
 
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
 import { screwWords } from '@core/circuit/point';
+import { rankingOf } from '@core/evidence/of-job';
 import { pairKey } from '@core/job/points';
 import { readingsInTime } from '@core/job/readings';
-import { diagnosisOf } from '@core/lowvoltage/diagnose';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
 import { judge } from '@core/proof/verdict';
 import { fixed, volts } from '@core/units/units';
@@ -22,6 +22,7 @@ import { Strip } from '../../ui/strip';
 import { FaultRanking } from '../proof/fault-ranking';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
+import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
 import { Wait } from '../shell/timers';
@@ -45,7 +46,8 @@ export function PowerUp(): ReactNode {
   const [state, setState] = useState('idle');
   const [lowMeter, setLowMeter] = useState(false);
   const [table, setTable] = useState(false);
-  const diagnosis = useMemo(() => diagnosisOf(job, derived), [job, derived]);
+  const api = useJob();
+  const diagnosis = useMemo(() => rankingOf(api.job, api.derived), [api.job, api.derived]);
   const pair = picked ?? first;
   const prediction = predictions.find((p) => p.state === state);
   const [a, b] = pair;

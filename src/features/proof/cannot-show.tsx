@@ -1,6 +1,7 @@
 'use client';
 
 /** What the tests as written cannot show: worked out when somebody asks. */
+import { coverageOfJob } from '@core/evidence/of-job';
 import { familyOf } from '@core/family/registry';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
@@ -9,15 +10,14 @@ import { useJob } from '../shell/job-context';
 export function CannotShow(): ReactNode {
   const { job, derived } = useJob();
   const [asked, setAsked] = useState(false);
-  const { module, job: seen } = familyOf(job);
-  if (!module.coverage || derived.shared.proof.tests.length === 0) return null;
+  if (!familyOf(job).module.evidence || derived.shared.proof.tests.length === 0) return null;
   if (!asked)
     return (
       <div className="row">
         <Button onClick={() => setAsked(true)}>What can these tests not show?</Button>
       </div>
     );
-  const c = module.coverage(seen, derived.own);
+  const c = coverageOfJob(job, derived);
   if (!c) return null;
   const unseen = [...c.missed, ...c.doubtful];
   return (

@@ -1,22 +1,37 @@
 'use client';
 
-import type { Ranking } from '@core/diagnosis/rank';
-import { fixed } from '@core/units/units';
-/** What is wrong, by likelihood, and what to measure next. */
+/** What is wrong, by likelihood, and what to read next: entered right here. */
+import type { Candidate } from '@core/evidence/hypothesis';
+import type { Ranking } from '@core/evidence/rank';
+import { fixed, ohms } from '@core/units/units';
+import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
+import { FigureField } from '../../ui/figure-field';
 import { useJob } from '../shell/job-context';
 import './fault-ranking.css';
 
 const SHOWN = 5;
+/** Above this somebody may act on it. */
+const LIKELY = 0.5;
+
+const percent = (v: number): string => `${Math.round(v * 100)} %`;
 
 export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
   const { light } = useJob();
   const [open, setOpen] = useState<string | null>(null);
   const top = ranking.ranked.slice(0, SHOWN).filter((r) => r.probability >= 0.005);
   const rest = 1 - top.reduce((s, r) => s + r.probability, 0) - ranking.none;
+  const unlisted = ranking.none > Math.max(LIKELY, top[0]?.probability ?? 0);
   return (
-    <section className="stack ranking">
+    <section className="stack ranking" aria-label="What is wrong">
       <h2>Most likely</h2>
+      {unlisted ? (
+        <p className="none-of-these">
+          <b>None of these, {percent(ranking.none)}.</b> No fault on the list explains what was read. Read again with
+          care what speaks against the first; then look at the board and both plates for what the survey does not show:
+          a core of another cable, a second supply, a part nobody listed.
+        </p>
+      ) : null}
       <ol>
         {top.map((r) => (
           <li key={r.hypothesis.id}>
@@ -28,11 +43,11 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
                 light(r.hypothesis.about);
               }}
             >
-              <span className="fill" style={{ width: `${Math.round(r.probability * 100)}%` }} aria-hidden="true" />
+              <span className="fill" style={{ width: percent(r.probability) }} aria-hidden="true" />
               <span className="what">{r.hypothesis.name}</span>
-              <span className="mono">{Math.round(r.probability * 100)} %</span>
+              <span className="mono">{percent(r.probability)}</span>
             </button>
-            {open === r.hypothesis.id || r === top[0] ? (
+            {open === r.hypothesis.id || (r === top[0] && !unlisted) ? (
               <div className="why">
                 <p>
                   <b>Look:</b> {r.hypothesis.look}
@@ -46,26 +61,72 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
           </li>
         ))}
         <li className="soft rest">
-          other single faults {Math.round(Math.max(0, rest) * 100)} %, none of these {Math.round(ranking.none * 100)} %
+          other faults {percent(Math.max(0, rest))}, none of these {percent(ranking.none)}
+          {ranking.pairs > 0 ? `; ${ranking.pairs} pairs looked at` : ''}
         </li>
       </ol>
       {ranking.next ? (
-        <article className="question">
-          <h3>Measure next: {ranking.next.candidate.text}</h3>
-          <ul className="outcomes">
-            {ranking.next.outcomes.slice(0, 4).map((o) => (
-              <li key={o.value}>
-                <span className="mono">{fixed(o.value, 0)} V</span> {o.names.slice(0, 2).join(', or ')}
-              </li>
-            ))}
-          </ul>
-          <p className="soft">
-            About {ranking.next.candidate.minutes} min; settles {fixed(ranking.next.bits, 1)} bits.
-          </p>
-        </article>
+        <Next key={ranking.next.candidate.key} next={ranking.next} />
       ) : top[1] && top[1].probability > 0.1 ? (
         <p className="soft">No single measurement tells these apart: on a meter they are alike. Look at both plates.</p>
       ) : null}
     </section>
+  );
+}
+
+/** What an outcome is, in the words or units of the reading. */
+function outcomeText({ enter }: Candidate, value: number): string {
+  if (enter.quantity === 'seen') return value >= 0.5 ? (enter.yes ?? 'yes') : (enter.no ?? 'no');
+  return enter.quantity === 'ohms' ? ohms(value) : `${fixed(value, 0)} V`;
+}
+
+/** The next reading: what each answer would mean, and the answer itself. */
+function Next({ next }: { next: NonNullable<Ranking['next']> }): ReactNode {
+  const { job, read, sealed } = useJob();
+  const { candidate, outcomes, bits } = next;
+  const { enter } = candidate;
+  const take = (value: number, words: string): void => {
+    read(`${candidate.text}: ${words}`, {
+      quantity: enter.quantity,
+      value,
+      state: enter.state,
+      stop: 'proof',
+      ...(enter.a && enter.b ? { a: enter.a, b: enter.b } : {}),
+      ...(enter.test ? { test: enter.test } : {}),
+      ...(enter.measure ? { measure: enter.measure } : {}),
+    });
+  };
+  return (
+    <article className="question">
+      <h3>Next: {candidate.text}</h3>
+      <ul className="outcomes">
+        {outcomes.slice(0, 4).map((o) => (
+          <li key={o.value}>
+            <span className="mono">{outcomeText(candidate, o.value)}</span> {o.names.slice(0, 2).join(', or ')}
+          </li>
+        ))}
+      </ul>
+      {sealed ? null : enter.quantity === 'seen' ? (
+        <div className="row">
+          <Button onClick={() => take(1, enter.yes ?? 'yes')}>{enter.yes ?? 'Yes'}</Button>
+          <Button onClick={() => take(0, enter.no ?? 'no')}>{enter.no ?? 'No'}</Button>
+        </div>
+      ) : (
+        <FigureField
+          label="It reads"
+          quantity={enter.quantity === 'ohms' ? 'ohms' : 'volts'}
+          units={job.units}
+          low={0}
+          high={enter.quantity === 'ohms' ? 1e9 : 500}
+          value={undefined}
+          onTake={(v) => {
+            if (v !== undefined) take(v, outcomeText(candidate, v));
+          }}
+        />
+      )}
+      <p className="soft">
+        About {fixed(candidate.minutes, 0)} min; settles {fixed(bits, 1)} bits.
+      </p>
+    </article>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { familyOf } from '@core/family/registry';
+import { rankingOf } from '@core/evidence/of-job';
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
@@ -20,9 +20,8 @@ export function Proof(): ReactNode {
   const api = useJob();
   const Beside = FAMILY_SCREENS[api.job.family].besideProof;
   const { derived, sealed, job } = api;
-  const { module, job: seen } = useMemo(() => familyOf(job), [job]);
   const { proof } = derived.shared;
-  const diagnosis = useMemo(() => module.diagnosis?.(seen, derived.own) ?? null, [module, seen, derived]);
+  const diagnosis = useMemo(() => rankingOf(job, derived), [job, derived]);
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];

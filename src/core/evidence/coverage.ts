@@ -1,0 +1,55 @@
+/** What a proof as written would reveal of single faults, what it would leave doubtful, and what it would miss. */
+import type { ProofRun } from '../proof/proof-run';
+import { judge } from '../proof/verdict';
+import { AS_PLANNED, type Evidence } from './hypothesis';
+
+export interface Missed {
+  id: string;
+  name: string;
+  /** What to look at, since no test here shows it. */
+  look: string;
+}
+
+export interface Coverage {
+  /** Faults that some test of the proof shows wrong. */
+  reveals: number;
+  of: number;
+  /** Some reading would be too close to tell, none wrong. */
+  doubtful: Missed[];
+  /** Every test would pass. */
+  missed: Missed[];
+}
+
+/** Each single fault held against every measure of the tests as written; skipped tests show nothing. */
+export function coverageOf(
+  e: Pick<Evidence, 'hypotheses' | 'keyOf'>,
+  proof: ProofRun,
+  skipped: Readonly<Record<string, string>>,
+): Coverage {
+  const measures = proof.tests
+    .filter((t) => skipped[t.id] === undefined)
+    .flatMap((t) =>
+      t.measures.flatMap((m) => {
+        const key = m.optional ? null : e.keyOf(t, m);
+        return key === null ? [] : [{ key, m }];
+      }),
+    );
+  const doubtful: Missed[] = [];
+  const missed: Missed[] = [];
+  let reveals = 0;
+  const faults = e.hypotheses.filter((h) => h.id !== AS_PLANNED);
+  for (const { id, name, look, predicts } of faults) {
+    let unsure = false;
+    let shown = false;
+    for (const { key, m } of measures) {
+      const value = predicts.get(key)?.value;
+      if (value === undefined) continue;
+      const verdict = judge(value, m.predicted, m.tolerance);
+      shown ||= verdict === 'fail';
+      unsure ||= verdict === 'inconclusive';
+    }
+    if (shown) reveals += 1;
+    else (unsure ? doubtful : missed).push({ id, name, look });
+  }
+  return { reveals, of: faults.length, doubtful, missed };
+}

@@ -1,0 +1,82 @@
+/**
+ * What one engine works on, whichever family it serves: hypotheses that each predict every observation, the magnitudes
+ * nobody knows exactly and that all readings share, and what was read, seen, heard or complained of.
+ */
+import type { MeasurePlan, TestPlan } from '../proof/proof-run';
+
+/** A magnitude that is not known exactly: open-circuit volts, a meter's gain. */
+export interface Parameter {
+  id: string;
+  /** Standard deviation, and what it is centred on, both relative to what the predictions were made with. */
+  sigma: number;
+  mean: number;
+}
+
+export interface Predicted {
+  value: number;
+  /** Change of the value for each parameter's whole, by its id; absent where it does not matter. */
+  by?: Readonly<Record<string, number>>;
+  /** What else the figure may be off by: a floating point reads what is near it. */
+  sigma?: number;
+}
+
+export interface Observation {
+  id: string;
+  /** Key under which a hypothesis predicts it. */
+  key: string;
+  value: number;
+  /** Standard deviation of a figure, or null for a yes or no. */
+  sigma: number | null;
+  /** Chance that a yes or no is reported wrongly; that of something seen without. */
+  error?: number;
+  text: string;
+}
+
+export interface Hypothesis {
+  id: string;
+  name: string;
+  /** What to look at to confirm it. */
+  look: string;
+  fix: string;
+  prior: number;
+  about: string[];
+  /** By observation key; absent: this hypothesis says nothing about it. */
+  predicts: ReadonlyMap<string, Predicted>;
+  /** Both of a pair, by their ids. */
+  of?: readonly [string, string];
+}
+
+/** Something that could be read or looked at, and the reading it would be. */
+export interface Candidate {
+  key: string;
+  text: string;
+  minutes: number;
+  /** What is entered, right where it is asked for. */
+  enter: {
+    quantity: 'volts-ac' | 'ohms' | 'seen';
+    a?: string;
+    b?: string;
+    state: string;
+    test?: string;
+    measure?: string;
+    /** Words of yes and no, for something seen. */
+    yes?: string;
+    no?: string;
+  };
+}
+
+/** Everything a family has to say about what is wrong with a job. */
+export interface Evidence {
+  parameters: readonly Parameter[];
+  /** As planned first, then every single fault. */
+  hypotheses: readonly Hypothesis[];
+  observations: readonly Observation[];
+  candidates: readonly Candidate[];
+  /** The key of a measure of the proof; null where nothing here predicts it. */
+  keyOf: (test: Pick<TestPlan, 'id'>, measure: MeasurePlan) => string | null;
+  /** Two faults at once, where the family can put both into its circuit; null where they cannot both be. */
+  both?: (a: Hypothesis, b: Hypothesis) => Hypothesis | null;
+}
+
+/** The hypothesis that everything is as it was planned. */
+export const AS_PLANNED = 'as-planned';

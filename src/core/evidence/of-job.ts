@@ -1,0 +1,21 @@
+/** The one engine asked about a job, whichever family it is of. */
+import { type Derived, familyOf } from '../family/registry';
+import type { Job } from '../job/schema';
+import { type Coverage, coverageOf } from './coverage';
+import { type Ranking, rankEvidence } from './rank';
+
+/** What is wrong, by likelihood; null while nothing was read, or there is nothing to hold it against. */
+export function rankingOf(job: Job, derived: Derived): Ranking | null {
+  const { module, job: seen } = familyOf(job);
+  const e = module.evidence?.(seen, derived.own, false) ?? null;
+  return e && e.observations.length > 0 ? rankEvidence(e) : null;
+}
+
+/** Which single faults the proof as written would reveal; null where the family cannot tell, or there is no proof. */
+export function coverageOfJob(job: Job, derived: Derived): Coverage | null {
+  const { module, job: seen } = familyOf(job);
+  const { proof } = derived.shared;
+  if (proof.tests.length === 0) return null;
+  const e = module.evidence?.(seen, derived.own, true) ?? null;
+  return e && coverageOf(e, proof, job.proof.skipped);
+}

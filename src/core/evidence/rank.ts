@@ -1,0 +1,299 @@
+/**
+ * Ranks hypotheses by how well each explains everything that was read, and says what to read next.
+ *
+ * Figures of one hypothesis are judged together: their predictions share parameters (the supply, the meter's gain) of
+ * known spread, y = f + J·θ + e with θ ~ N(μ, Σ), and are taken one after another in Kalman form, so that a low
+ * transformer seen at one pair explains the others too, and costs what it is unlikely. What was seen or heard has a
+ * chance of being reported wrongly. "None of these" predicts ordinary readings as the list does on average and odd
+ * ones broadly. A hypothesis whose own readings reject it (chi-square beyond 99.9 %) cannot lead.
+ */
+import {
+  AS_PLANNED,
+  type Candidate,
+  type Evidence,
+  type Hypothesis,
+  type Observation,
+  type Parameter,
+} from './hypothesis';
+
+export interface Ranked {
+  hypothesis: Hypothesis;
+  probability: number;
+  supports: string[];
+  against: string[];
+  /** Its readings taken together are beyond what it allows. */
+  rejected: boolean;
+}
+
+export interface NextMeasurement {
+  candidate: Candidate;
+  /** Expected drop in entropy, in bits. */
+  bits: number;
+  outcomes: { value: number; names: string[]; probability: number }[];
+}
+
+export interface Ranking {
+  ranked: Ranked[];
+  none: number;
+  next: NextMeasurement | null;
+  /** Pairs were put into the circuit beside the single faults. */
+  pairs: number;
+}
+
+/** Chance that something seen or heard is reported wrongly. */
+const MISREPORT = 0.03;
+/** A figure that nothing predicts may be anything over so many volts or ohms alike. */
+const BROAD = 1 / 60;
+/** Of "none of these", how far it goes by what the list predicts on average. */
+const ORDINARY = 0.5;
+const NONE_PRIOR = 0.04;
+/** A gross slip (wrong screw touched): so often, whatever is predicted. */
+const SLIP = 0.002;
+/** The standard normal at 99.9 %. */
+const REJECTS = 3.09;
+/** What a rejected hypothesis keeps of its likelihood. */
+const REJECTED = Math.log(1e-4);
+/** As many yes-and-no answers against a hypothesis as this reject it, misreports allowed for. */
+const AGAINST_REJECTS = 3;
+/** As planned, nothing that was seen may speak against it: a test that failed did. */
+const AGAINST_PLAN = 1;
+
+interface Explained {
+  log: number;
+  rejected: boolean;
+  supports: string[];
+  against: string[];
+}
+
+/** Wilson and Hilferty: the cube root of a chi-square is near normal. */
+const chiSquareScore = (x: number, n: number): number =>
+  n === 0 ? 0 : (Math.cbrt(x / n) - (1 - 2 / (9 * n))) / Math.sqrt(2 / (9 * n));
+
+const normalDensity = (v: number, variance: number): number =>
+  Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
+
+/** All observations under one hypothesis, figures by their shared parameters. */
+function explain(h: Hypothesis, observations: readonly Observation[], parameters: readonly Parameter[]): Explained {
+  const p = parameters.length;
+  const theta = parameters.map((x) => x.mean);
+  const cov = parameters.map((x, i) => parameters.map((_, j) => (i === j ? x.sigma ** 2 : 0)));
+  const supports: string[] = [];
+  const against: string[] = [];
+  let log = 0;
+  let chi = 0;
+  let figures = 0;
+  let misses = 0;
+  for (const o of observations) {
+    const predicted = h.predicts.get(o.key);
+    if (predicted === undefined) {
+      log += Math.log(o.sigma === null ? 0.5 : BROAD);
+      continue;
+    }
+    if (o.sigma === null) {
+      const agrees = Math.abs(predicted.value - o.value) < 0.5;
+      const error = o.error ?? MISREPORT;
+      log += Math.log(agrees ? 1 - error : error);
+      if (!agrees && error <= MISREPORT) misses += 1;
+      (agrees ? supports : against).push(o.text);
+      continue;
+    }
+    const j = parameters.map((x) => predicted.by?.[x.id] ?? 0);
+    const covJ = cov.map((row) => row.reduce((s, c, k) => s + c * (j[k] ?? 0), 0));
+    const variance = covJ.reduce((s, c, k) => s + c * (j[k] ?? 0), 0) + o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
+    const v = o.value - predicted.value - theta.reduce((s, t, k) => s + t * (j[k] ?? 0), 0);
+    log += Math.log((1 - SLIP) * normalDensity(v, variance) + SLIP * BROAD);
+    const z2 = (v * v) / variance;
+    // A slip of the probe is one reading, not a hypothesis: no single one counts for more than five deviations.
+    chi += Math.min(z2, 25);
+    figures += 1;
+    (z2 <= 9 ? supports : against).push(o.text);
+    for (let a = 0; a < p; a++) {
+      theta[a] = (theta[a] ?? 0) + ((covJ[a] ?? 0) * v) / variance;
+      for (let b = 0; b < p; b++) {
+        const row = cov[a];
+        if (row) row[b] = (row[b] ?? 0) - ((covJ[a] ?? 0) * (covJ[b] ?? 0)) / variance;
+      }
+    }
+  }
+  const most = h.id === AS_PLANNED ? AGAINST_PLAN : AGAINST_REJECTS;
+  const rejected = chiSquareScore(chi, figures) > REJECTS || misses >= most;
+  return { log: log + (rejected ? REJECTED : 0), rejected, supports, against };
+}
+
+/** Density of each observation on its own, averaged over the list, mixed with a broad one. */
+function noneLikelihood(
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  parameters: readonly Parameter[],
+): number {
+  const total = hypotheses.reduce((s, h) => s + h.prior, 0);
+  return observations.reduce((sum, o) => {
+    let average = 0;
+    for (const h of hypotheses) {
+      const predicted = h.predicts.get(o.key);
+      const share = h.prior / total;
+      if (predicted === undefined) average += share * (o.sigma === null ? 0.5 : BROAD);
+      else if (o.sigma === null) {
+        const error = o.error ?? MISREPORT;
+        average += share * (Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error);
+      } else {
+        const spread = parameters.reduce(
+          (s, x) => s + ((predicted.by?.[x.id] ?? 0) * x.sigma) ** 2,
+          o.sigma ** 2 + (predicted.sigma ?? 0) ** 2,
+        );
+        average += share * normalDensity(o.value - predicted.value, spread);
+      }
+    }
+    return sum + Math.log(ORDINARY * average + (1 - ORDINARY) * (o.sigma === null ? 0.5 : BROAD));
+  }, Math.log(NONE_PRIOR));
+}
+
+/** Pairs are looked at among so many of the likeliest single faults, and so many of each with the rest. */
+const PAIR_HEADS = 8;
+const PAIR_OTHERS = 40;
+/** Of the houses with a fault, so many have a second: shared out by how common each kind is. */
+const SECOND = 0.1;
+
+/** Probabilities sum to 1 together with `none`. Pairs come in where no single fault explains what was read. */
+export function rankEvidence(e: Evidence): Ranking {
+  const { observations, parameters } = e;
+  const singles = e.hypotheses.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters) }));
+  const score = (x: (typeof singles)[number]): number => x.log + Math.log(x.hypothesis.prior);
+  const best = [...singles].sort((a, b) => score(b) - score(a));
+  const [top] = best;
+  const unexplained = top !== undefined && (top.rejected || top.against.length > 0);
+  const pairs =
+    unexplained && e.both
+      ? pairsOf(
+          e,
+          best.map((x) => x.hypothesis),
+        )
+      : [];
+  const all = [
+    ...singles,
+    ...pairs.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters) })),
+  ];
+  const none = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
+  const most = Math.max(none, ...all.map(score));
+  const weights = all.map((x) => Math.exp(score(x) - most));
+  const noneWeight = Math.exp(none - most);
+  const total = weights.reduce((a, b) => a + b, noneWeight);
+  const ranked = all
+    .map(({ hypothesis, rejected, supports, against }, i): Ranked => {
+      return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, supports, against };
+    })
+    .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
+  return { ranked, none: noneWeight / total, next: bestNext(ranked, e.candidates), pairs: pairs.length };
+}
+
+/** Priors are relative: "none of these" is a share of them all. */
+const totalPrior = (hypotheses: readonly Hypothesis[]): number => hypotheses.reduce((s, h) => s + h.prior, 0);
+
+/** Two faults at once, among the likeliest; as planned is no fault. */
+function pairsOf(e: Evidence, best: readonly Hypothesis[]): Hypothesis[] {
+  const faults = best.filter((h) => h.id !== AS_PLANNED);
+  const total = totalPrior(faults);
+  const out: Hypothesis[] = [];
+  const seen = new Set<string>();
+  for (const [i, a] of faults.slice(0, PAIR_HEADS).entries())
+    for (const b of faults.slice(i + 1, PAIR_OTHERS)) {
+      const id = [a.id, b.id].sort().join(' + ');
+      if (seen.has(id)) continue;
+      seen.add(id);
+      const both = e.both?.(a, b);
+      if (both) out.push({ ...both, id, prior: (SECOND * a.prior * b.prior) / total, of: [a.id, b.id] });
+    }
+  return out;
+}
+
+/** Readings closer than this are one outcome: V and Ω of a hand meter. */
+const OUTCOME_STEP = 2;
+/** Looked at for the next reading: live hypotheses, the likeliest first. */
+const LIVE = 30;
+const LEAST_PROBABILITY = 0.003;
+const LEAST_BITS = 0.05;
+
+/** The measurement with the greatest expected drop in entropy per minute; two ahead where that is cheaper. */
+function bestNext(ranked: readonly Ranked[], candidates: readonly Candidate[]): NextMeasurement | null {
+  const live = ranked.filter((r) => r.probability > LEAST_PROBABILITY).slice(0, LIVE);
+  const first = candidates
+    .flatMap((candidate) => {
+      const split = outcomesOf(live, candidate);
+      return split && split.bits >= LEAST_BITS ? [{ candidate, ...split }] : [];
+    })
+    .sort((a, b) => b.bits / b.candidate.minutes - a.bits / a.candidate.minutes);
+  let best: NextMeasurement | null = null;
+  let gain = 0;
+  for (const c of first.slice(0, AHEAD)) {
+    // What the best second reading adds, in each outcome of the first.
+    const mass = c.bins.reduce((s, b) => s + sumOf(b), 0);
+    let bits = c.bits;
+    let { minutes } = c.candidate;
+    for (const bin of c.bins) {
+      const share = sumOf(bin) / mass;
+      const second = bestSecond(
+        bin,
+        first.map((f) => f.candidate).filter((x) => x !== c.candidate),
+      );
+      if (!second) continue;
+      bits += share * second.bits;
+      minutes += share * second.minutes;
+    }
+    const rate = Math.max(bits / minutes, c.bits / c.candidate.minutes);
+    if (rate > gain) {
+      gain = rate;
+      best = {
+        candidate: c.candidate,
+        bits: c.bits,
+        outcomes: c.bins
+          .map((rs) => ({
+            value: rs[0]?.hypothesis.predicts.get(c.candidate.key)?.value ?? 0,
+            names: rs.slice(0, 3).map((r) => r.hypothesis.name),
+            probability: sumOf(rs),
+          }))
+          .sort((a, b) => b.probability - a.probability),
+      };
+    }
+  }
+  return best;
+}
+
+/** Of the first readings, as many are followed to a second. */
+const AHEAD = 8;
+
+const sumOf = (rs: readonly Ranked[]): number => rs.reduce((s, r) => s + r.probability, 0);
+
+/** Hypotheses that a meter cannot tell apart fall into one outcome; null where there is one only. */
+function outcomesOf(live: readonly Ranked[], candidate: Candidate): { bits: number; bins: Ranked[][] } | null {
+  const bins = new Map<number, Ranked[]>();
+  for (const r of live) {
+    const v = r.hypothesis.predicts.get(candidate.key)?.value;
+    if (v === undefined) continue;
+    const bin = candidate.enter.quantity === 'seen' ? Math.round(v) : binOf(v);
+    bins.set(bin, [...(bins.get(bin) ?? []), r]);
+  }
+  if (bins.size < 2) return null;
+  const mass = [...bins.values()].map(sumOf);
+  const sum = mass.reduce((a, b) => a + b, 0);
+  if (sum <= 0) return null;
+  const bits = -mass.reduce((s, m) => s + (m > 0 ? (m / sum) * Math.log2(m / sum) : 0), 0);
+  return { bits, bins: [...bins.values()] };
+}
+
+/** Large figures are told apart by their size, small ones by steps. */
+const binOf = (v: number): number =>
+  Math.abs(v) > 1000 ? Math.sign(v) * (500 + Math.round(4 * Math.log10(Math.abs(v)))) : Math.round(v / OUTCOME_STEP);
+
+function bestSecond(
+  bin: readonly Ranked[],
+  candidates: readonly Candidate[],
+): { bits: number; minutes: number } | null {
+  if (bin.length < 2) return null;
+  let best: { bits: number; minutes: number } | null = null;
+  for (const c of candidates) {
+    const split = outcomesOf(bin, c);
+    if (split && (!best || split.bits / c.minutes > best.bits / best.minutes))
+      best = { bits: split.bits, minutes: c.minutes };
+  }
+  return best;
+}

@@ -1,0 +1,46 @@
+'use client';
+
+/** What the customer says is wrong, touched; where it begins to tell, what it is likely to be. */
+import { rankingOf } from '@core/evidence/of-job';
+import { familyOf } from '@core/family/registry';
+import { COMPLAINT_WORDS, type Complaint } from '@core/job/complaint';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { type ReactNode, useMemo } from 'react';
+import { FaultRanking } from '../proof/fault-ranking';
+import { useJob } from '../shell/job-context';
+
+export function Complaints(): ReactNode {
+  const { job, derived, change, sealed } = useJob();
+  const { complaints } = familyOf(job).module;
+  const said = job.arrive.complaints ?? [];
+  const ranking = useMemo(() => (said.length > 0 ? rankingOf(job, derived) : null), [said.length, job, derived]);
+  if (!complaints) return null;
+  return (
+    <section className="panel stack" aria-label="What the customer says">
+      <h2>What the customer says</h2>
+      <ToggleButtonGroup
+        className="complaints"
+        aria-label="Complaints"
+        value={[...said]}
+        disabled={sealed}
+        onChange={(_, next: Complaint[]) =>
+          change(next.length > 0 ? 'What the customer says' : 'Nothing is said to be wrong', (j) => {
+            const { complaints: _was, ...arrive } = j.arrive;
+            return { ...j, arrive: next.length > 0 ? { ...arrive, complaints: next } : arrive };
+          })
+        }
+      >
+        {complaints.map((c) => (
+          <ToggleButton key={c} value={c}>
+            {COMPLAINT_WORDS[c]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {said.length > 0 && !ranking ? (
+        <p className="soft">Once survey and device make a circuit, this is held against every fault it could have.</p>
+      ) : null}
+      {ranking ? <FaultRanking ranking={ranking} /> : null}
+    </section>
+  );
+}
