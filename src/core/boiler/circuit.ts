@@ -34,6 +34,7 @@ export const USUAL_VA = { valve: 6, mid: 5, boiler: 120, pump: 60, call: 2 };
 export const SPUR_FUSE_AMPS = 3;
 /** The boiler's own call supply behind a dry input. */
 const CALL_VOLTS = 24;
+const CONTROLS_VA = 5;
 
 export interface Demand {
   /** Heating zones calling, by number from 0. */
@@ -300,13 +301,16 @@ export function plantNetlist(
         id: 'boiler:call-supply',
         name: 'boiler’s own call supply',
         a: 'BOILER.CALL1',
-        b: 'boiler.inner',
+        b: 'boiler.fed',
         volts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
         ohms: 2,
         phase: 1,
         ratedVA: 5,
         supply: 'spur',
       },
+      // Its call circuit is fed from its own supply: a boiler without live never fires, whatever closes its pair.
+      load('boiler:supply', 'boiler’s own controls', 'BOILER.L', 'BOILER.N', CONTROLS_VA, ''),
+      contact('boiler:fed', 'boiler has its supply', 'boiler.fed', 'boiler.inner', { coil: 'boiler:supply' }),
       {
         kind: 'load',
         id: 'boiler',

@@ -17,6 +17,7 @@ import type { StopId } from '../run';
 import { clock } from '../units/units';
 import { DAYS } from '../week/week';
 import { demandControls, plantNetlist } from './circuit';
+import { BOILER_COMPLAINTS, boilerEvidence } from './evidence';
 import { type BoilerDerived, deriveBoiler } from './family';
 import { hasCylinder } from './parts';
 import { BOILER_SHEETS, BoilerSheet } from './sheet';
@@ -224,6 +225,8 @@ export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   copied: (survey) => ({ ...survey, start: {} }),
   circuit,
   papers: () => [],
+  evidence: boilerEvidence,
+  complaints: BOILER_COMPLAINTS,
   runTest: runPlantTest,
   sheets: {
     shipped: BOILER_SHEETS,

@@ -1,20 +1,20 @@
 'use client';
 
 /** What the customer says is wrong, touched; where it begins to tell, what it is likely to be. */
-import { rankingOf } from '@core/evidence/of-job';
 import { familyOf } from '@core/family/registry';
 import { COMPLAINT_WORDS, type Complaint } from '@core/job/complaint';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ReactNode, useMemo } from 'react';
+import type { ReactNode } from 'react';
 import { FaultRanking } from '../proof/fault-ranking';
+import { useRanking } from '../proof/use-ranking';
 import { useJob } from '../shell/job-context';
 
 export function Complaints(): ReactNode {
-  const { job, derived, change, sealed } = useJob();
+  const { job, change, sealed } = useJob();
   const { complaints } = familyOf(job).module;
   const said = job.arrive.complaints ?? [];
-  const ranking = useMemo(() => (said.length > 0 ? rankingOf(job, derived) : null), [said.length, job, derived]);
+  const ranking = useRanking(job, said.length > 0);
   if (!complaints) return null;
   return (
     <section className="panel stack" aria-label="What the customer says">

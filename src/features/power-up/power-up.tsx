@@ -2,7 +2,6 @@
 
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
 import { screwWords } from '@core/circuit/point';
-import { rankingOf } from '@core/evidence/of-job';
 import { pairKey } from '@core/job/points';
 import { readingsInTime } from '@core/job/readings';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
@@ -20,6 +19,7 @@ import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { Strip } from '../../ui/strip';
 import { FaultRanking } from '../proof/fault-ranking';
+import { useRanking } from '../proof/use-ranking';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
@@ -47,7 +47,7 @@ export function PowerUp(): ReactNode {
   const [lowMeter, setLowMeter] = useState(false);
   const [table, setTable] = useState(false);
   const api = useJob();
-  const diagnosis = useMemo(() => rankingOf(api.job, api.derived), [api.job, api.derived]);
+  const diagnosis = useRanking(api.job, Object.keys(job.readings).length > 0 || job.powerUp.display !== undefined);
   const pair = picked ?? first;
   const prediction = predictions.find((p) => p.state === state);
   const [a, b] = pair;

@@ -1,6 +1,5 @@
 'use client';
 
-import { rankingOf } from '@core/evidence/of-job';
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
@@ -14,6 +13,7 @@ import { FaultRanking } from './fault-ranking';
 import { Lanes, TestList } from './lanes';
 import { RigPanel } from './rig-panel';
 import { TestCard } from './test-card';
+import { useRanking } from './use-ranking';
 import './proof.css';
 
 export function Proof(): ReactNode {
@@ -21,7 +21,7 @@ export function Proof(): ReactNode {
   const Beside = FAMILY_SCREENS[api.job.family].besideProof;
   const { derived, sealed, job } = api;
   const { proof } = derived.shared;
-  const diagnosis = useMemo(() => rankingOf(job, derived), [job, derived]);
+  const diagnosis = useRanking(job, proof.failed > 0 || (job.arrive.complaints ?? []).length > 0);
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];
@@ -81,7 +81,7 @@ export function Proof(): ReactNode {
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>
         <TestList tests={proof.tests} here={test.id} onChoose={setChosen} className="down" />
-        {diagnosis && proof.failed > 0 ? <FaultRanking ranking={diagnosis} /> : null}
+        {diagnosis ? <FaultRanking ranking={diagnosis} /> : null}
       </ReadingSide>
     </>
   );
