@@ -34,16 +34,22 @@ function faultIds(job: LowVoltageJob): string[] {
   return singleFaults(installed).map((f) => f.id);
 }
 
-describe.each(Object.entries(JOBS))('%s', (_name, job) => {
-  it.each(faultIds(job).filter((id) => !MAY_HIDE.test(id)))('%s', async (id) => {
-    const after = await proveOnWorld(job, { faults: [id] });
-    const d = derived(after);
-    expect(d.proof.verdict).not.toBe('pass');
-    if (!d.installed) throw new Error('no circuit');
-    if (UNSTEADY.test(id)) return;
-    const ranking = diagnose(after, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])));
-    // The true cause is among those that explain what was read, not thrown out.
-    const found = ranking?.ranked.find((r) => r.hypothesis.id === id);
-    expect(found?.probability ?? 0).toBeGreaterThan(0.001);
-  });
+/** Tried on the plain wall and on the heat pump; the second plain wall would say the same again. */
+const ALIKE = /^(short|moved|swap-board|coil)-/;
+
+describe.each(Object.entries(JOBS))('%s', (name, job) => {
+  it.each(faultIds(job).filter((id) => !MAY_HIDE.test(id) && !(name.startsWith('two') && ALIKE.test(id))))(
+    '%s',
+    async (id) => {
+      const after = await proveOnWorld(job, { faults: [id] });
+      const d = derived(after);
+      expect(d.proof.verdict).not.toBe('pass');
+      if (!d.installed) throw new Error('no circuit');
+      if (UNSTEADY.test(id)) return;
+      const ranking = diagnose(after, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])));
+      // The true cause is among those that explain what was read, not thrown out.
+      const found = ranking?.ranked.find((r) => r.hypothesis.id === id);
+      expect(found?.probability ?? 0).toBeGreaterThan(0.001);
+    },
+  );
 });

@@ -1,6 +1,8 @@
 /** The proof run of a job done on a simulated house: used by the demo town and by tests. */
 import { derive } from '../src/core/derive';
 import type { Job, Reading } from '../src/core/job/schema';
+import type { MeasurePlan } from '../src/core/proof/proof-run';
+import type { RigClient } from '../src/core/rig/client';
 import { testRunner } from '../src/core/rig/test-runner';
 import { clientFor } from './world-client';
 
@@ -12,6 +14,10 @@ export interface ProveOptions {
   by?: string;
   /** Stop after so many tests. */
   tests?: number;
+  /** The house itself, where it is not the usual one. */
+  rig?: RigClient;
+  /** What a meter makes of a figure: its gain, its noise. */
+  read?: (value: number, measure: MeasurePlan) => number;
 }
 
 const READING_MS = 20_000;
@@ -20,7 +26,7 @@ const TEST_MS = 240_000;
 /** The job with the readings that the house gives. */
 export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions = {}): Promise<J> {
   const { faults = [], startAt = '2026-03-01T09:00:00.000Z', by = 'rig', tests = Number.POSITIVE_INFINITY } = options;
-  const rig = clientFor(job, faults);
+  const { rig = clientFor(job, faults), read = (value: number) => value } = options;
   let at = Date.parse(startAt);
   const readings: Record<string, Reading> = { ...job.readings };
   for (const test of derive(job).shared.proof.tests.slice(0, tests)) {
@@ -31,7 +37,7 @@ export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions 
         by,
         source: 'rig',
         quantity: measure.quantity,
-        value,
+        value: read(value, measure),
         state: measure.state,
         stop: 'proof',
         test: test.id,

@@ -1,6 +1,7 @@
 /** The rig's world without the wire between: for making demo records whose readings are computed, not invented. */
 
 import type { Job } from '../src/core/job/schema';
+import type { Fault } from '../src/core/lowvoltage/faults';
 import type { RigClient } from '../src/core/rig/client';
 import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
@@ -82,8 +83,14 @@ function floorClient(job: Job, faults: readonly string[]): RigClient {
   };
 }
 
-function worldClient(job: Job, faults: readonly string[], outdoorCelsius = 24): RigClient {
-  let world = new World(job, faults, outdoorCelsius, 21);
+/** A 24 V house; also with faults that no list knows. */
+export function worldClient(
+  job: Job,
+  faults: readonly string[],
+  unlisted: readonly Fault[] = [],
+  outdoorCelsius = 24,
+): RigClient {
+  let world = new World(job, faults, outdoorCelsius, 21, unlisted);
   return {
     state: async () => world.state(),
     faults: async () => world.faults(),
@@ -195,7 +202,7 @@ export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
 
 /** Families with an interface of their own. */
 const CLIENTS: Readonly<Partial<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>>> = {
-  '24v': worldClient,
+  '24v': (job, faults) => worldClient(job, faults),
   boiler: plantClient,
   floor: floorClient,
 };

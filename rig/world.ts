@@ -87,7 +87,14 @@ export class World {
   private burnerShare = 0;
   private powered = false;
 
-  constructor(kept: Job, faultIds: readonly string[], outdoorCelsius: number, roomCelsius: number) {
+  /** @param unlisted faults that no list knows, put in beside the listed ones */
+  constructor(
+    kept: Job,
+    faultIds: readonly string[],
+    outdoorCelsius: number,
+    roomCelsius: number,
+    unlisted: readonly Fault[] = [],
+  ) {
     const d = ownOf(derive(kept), '24v');
     const job = seenAs(kept, '24v');
     if (!d.sheet || !d.installed || d.predictionsOf !== 'plan') {
@@ -117,11 +124,12 @@ export class World {
     this.settings = Object.fromEntries(d.settings.canonical.map((s) => [s.key, job.setUp.chosen[s.key] ?? s.value]));
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
     const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
-    this.hidden = faultIds.map((id) => {
+    const listed = faultIds.map((id) => {
       const fault = known.get(id);
       if (!fault) throw new RigError(`faults: this house cannot have "${id}"`);
       return fault;
     });
+    this.hidden = [...listed, ...unlisted];
     this.installed = this.hidden.reduce((installed, fault) => fault.apply(installed), this.planned);
     this.predictor = predictor(this.installed);
     this.outdoorCelsius = outdoorCelsius;
@@ -185,6 +193,12 @@ export class World {
       });
   }
 
+  /** Stages the device was set up for; as many as it has where it asks nothing. */
+  private stages(key: 'stages.heat' | 'stages.cool' | 'stages.aux'): number {
+    const set = Number(this.settings[key]);
+    return Number.isFinite(set) ? set : 3;
+  }
+
   /** Heat pump: the roles called with the compressor, valve by its marking and by how the device is set. */
   private valveRoles(cooling: boolean): TerminalRole[] {
     if (!this.marking) return [];
@@ -204,8 +218,8 @@ export class World {
       if (this.marking) return [...this.terminalsOf(this.pumpHeating(gap, was)), ...this.accessoryOutputs()];
       if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
         roles.push('heat1');
-        if (gap > 2 || (was('heat2') && gap > 1)) roles.push('heat2');
-        if (gap > 3) roles.push('heat3');
+        if (this.stages('stages.heat') > 1 && (gap > 2 || (was('heat2') && gap > 1))) roles.push('heat2');
+        if (this.stages('stages.heat') > 2 && gap > 3) roles.push('heat3');
         if (this.settings['fan.heating'] === 'thermostat') roles.push('fan');
       }
     } else if (mode === 'cool' && kind !== 'heat-only') {
@@ -213,7 +227,7 @@ export class World {
       const wants = gap > 0.5 || (was('cool1') && gap > -0.3);
       if (wants && (was('cool1') || this.restLeft <= 0)) {
         roles.push('cool1', 'fan', ...this.valveRoles(true));
-        if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
+        if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
       }
     }
     const wantsAir = this.accessories.some((a) => a.needsFan && this.thermostat.accessories.includes(a.kind));
@@ -243,12 +257,13 @@ export class World {
     const emergency = this.thermostat.heatBy === 'auxiliary';
     if (!(gap > 0.5 || ((was('cool1') || was('heat1')) && gap > -0.3)))
       return this.thermostat.fan === 'on' ? ['fan'] : [];
-    if (emergency) return this.dual ? aux.slice(0, gap > 3 ? 2 : 1) : [...aux, 'emergency', 'fan'];
+    const stages = Math.min(this.stages('stages.aux'), gap > 3 || !this.dual ? 3 : 1);
+    if (emergency) return this.dual ? aux.slice(0, stages) : [...aux.slice(0, stages), 'emergency', 'fan'];
     if (this.restLeft > 0 && !was('cool1')) return [];
     const roles: TerminalRole[] = ['cool1', 'fan', ...this.valveRoles(false)];
-    if (gap > 2 || (was('cool2') && gap > 1)) roles.push('cool2');
+    if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
     if (!this.dual && gap > 4) roles.push('heat1');
-    if (!this.dual && gap > 6) roles.push('heat2');
+    if (!this.dual && this.stages('stages.aux') > 1 && gap > 6) roles.push('heat2');
     return roles;
   }
 

@@ -52,6 +52,7 @@ export const BOILER_COMPLAINTS: readonly Complaint[] = [
   'trips',
 ];
 
+const MEASURED_WRONGLY = 0.0003;
 const MAINS_SIGMA = 0.04;
 const VOLTS_SIGMA = 6;
 
@@ -187,6 +188,8 @@ function observe(job: BoilerJob): Observation[] {
         o: {
           value: classOf(r.value),
           sigma: null,
+          // Measured: ohms of a whole core are not mistaken for none.
+          error: MEASURED_WRONGLY,
           text: `${pointLabel(r.a)} to ${pointLabel(r.b)} ${r.value <= WHOLE_OHMS ? 'whole' : 'not whole'}`,
         },
       });

@@ -17,6 +17,7 @@ import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
 import { fixed } from '../units/units';
 import { CONTACT_STATES, contactControls, contactNetlist, contactSuppliesOff } from './circuit';
+import { CONTACT_COMPLAINTS, contactEvidence } from './evidence';
 import { type ContactDerived, deriveContact } from './family';
 import { CONTACT_SHEETS, ContactSheet } from './sheet';
 import { ContactCore } from './survey';
@@ -207,6 +208,8 @@ export const contactFamily: FamilyModule<'contact', ContactDerived> = {
   copied: (survey) => survey,
   circuit,
   papers,
+  evidence: contactEvidence,
+  complaints: CONTACT_COMPLAINTS,
   sheets: {
     shipped: CONTACT_SHEETS,
     schema: ContactSheet,

@@ -2,6 +2,7 @@
  * What one engine works on, whichever family it serves: hypotheses that each predict every observation, the magnitudes
  * nobody knows exactly and that all readings share, and what was read, seen, heard or complained of.
  */
+import type { Quantity } from '../job/quantity';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 
 /** A magnitude that is not known exactly: open-circuit volts, a meter's gain. */
@@ -53,7 +54,7 @@ export interface Candidate {
   minutes: number;
   /** What is entered, right where it is asked for. */
   enter: {
-    quantity: 'volts-ac' | 'ohms' | 'seen';
+    quantity: Quantity;
     a?: string;
     b?: string;
     state: string;

@@ -38,10 +38,12 @@ export interface Ranking {
   next: NextMeasurement | null;
   /** Pairs were put into the circuit beside the single faults. */
   pairs: number;
+  /** Keys of everything that was read, seen or said. */
+  observed: readonly string[];
 }
 
-/** Chance that something seen or heard is reported wrongly. */
-const MISREPORT = 0.03;
+/** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
+const MISREPORT = 0.003;
 /** A figure that nothing predicts may be anything over so many volts or ohms alike. */
 const BROAD = 1 / 60;
 /** Of "none of these", how far it goes by what the list predicts on average. */
@@ -51,11 +53,15 @@ const NONE_PRIOR = 0.04;
 const SLIP = 0.002;
 /** The standard normal at 99.9 %. */
 const REJECTS = 3.09;
+/** One figure so far off, in squared deviations, is a slip of the probe or another cause: it is read again. */
+const BEYOND = 36;
 /** What a rejected hypothesis keeps of its likelihood. */
 const REJECTED = Math.log(1e-4);
+/** None of these is so much likelier than a rejected best. */
+const LEADS = Math.log(4);
 /** As many yes-and-no answers against a hypothesis as this reject it, misreports allowed for. */
 const AGAINST_REJECTS = 3;
-/** As planned, nothing that was seen may speak against it: a test that failed did. */
+/** As planned, nothing that was seen or read may speak against it: a test that failed did. */
 const AGAINST_PLAN = 1;
 
 interface Explained {
@@ -83,6 +89,8 @@ function explain(h: Hypothesis, observations: readonly Observation[], parameters
   let chi = 0;
   let figures = 0;
   let misses = 0;
+  let far = 0;
+  let beyond = false;
   for (const o of observations) {
     const predicted = h.predicts.get(o.key);
     if (predicted === undefined) {
@@ -103,10 +111,11 @@ function explain(h: Hypothesis, observations: readonly Observation[], parameters
     const v = o.value - predicted.value - theta.reduce((s, t, k) => s + t * (j[k] ?? 0), 0);
     log += Math.log((1 - SLIP) * normalDensity(v, variance) + SLIP * BROAD);
     const z2 = (v * v) / variance;
-    // A slip of the probe is one reading, not a hypothesis: no single one counts for more than five deviations.
-    chi += Math.min(z2, 25);
+    chi += z2;
+    if (z2 > BEYOND) beyond = true;
     figures += 1;
     (z2 <= 9 ? supports : against).push(o.text);
+    if (z2 > 9) far += 1;
     for (let a = 0; a < p; a++) {
       theta[a] = (theta[a] ?? 0) + ((covJ[a] ?? 0) * v) / variance;
       for (let b = 0; b < p; b++) {
@@ -115,8 +124,11 @@ function explain(h: Hypothesis, observations: readonly Observation[], parameters
       }
     }
   }
-  const most = h.id === AS_PLANNED ? AGAINST_PLAN : AGAINST_REJECTS;
-  const rejected = chiSquareScore(chi, figures) > REJECTS || misses >= most;
+  const rejected =
+    beyond ||
+    chiSquareScore(chi, figures) > REJECTS ||
+    misses >= AGAINST_REJECTS ||
+    (h.id === AS_PLANNED && misses + far >= AGAINST_PLAN);
   return { log: log + (rejected ? REJECTED : 0), rejected, supports, against };
 }
 
@@ -152,7 +164,7 @@ function noneLikelihood(
 const PAIR_HEADS = 8;
 const PAIR_OTHERS = 40;
 /** Of the houses with a fault, so many have a second: shared out by how common each kind is. */
-const SECOND = 0.1;
+const SECOND = 0.2;
 
 /** Probabilities sum to 1 together with `none`. Pairs come in where no single fault explains what was read. */
 export function rankEvidence(e: Evidence): Ranking {
@@ -173,7 +185,10 @@ export function rankEvidence(e: Evidence): Ranking {
     ...singles,
     ...pairs.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters) })),
   ];
-  const none = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
+  const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
+  const leads = all.reduce((a, b) => (score(b) > score(a) ? b : a));
+  // Where the best there is rejects what was read, it is not that: none of these leads.
+  const none = leads.rejected ? Math.max(listed, score(leads) + LEADS) : listed;
   const most = Math.max(none, ...all.map(score));
   const weights = all.map((x) => Math.exp(score(x) - most));
   const noneWeight = Math.exp(none - most);
@@ -183,7 +198,13 @@ export function rankEvidence(e: Evidence): Ranking {
       return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, supports, against };
     })
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
-  return { ranked, none: noneWeight / total, next: bestNext(ranked, e.candidates), pairs: pairs.length };
+  return {
+    ranked,
+    none: noneWeight / total,
+    next: bestNext(ranked, e.candidates),
+    pairs: pairs.length,
+    observed: observations.map((o) => o.key),
+  };
 }
 
 /** Priors are relative: "none of these" is a share of them all. */

@@ -7,6 +7,7 @@ import { mainsShared } from '../mains/shared';
 import { runFloorTest } from '../rig/run-floor-test';
 import type { StopId } from '../run';
 import { listed } from '../units/units';
+import { FLOOR_COMPLAINTS, floorEvidence } from './evidence';
 import { deriveFloor, type FloorDerived } from './family';
 import { floorPapers } from './papers';
 import { FLOOR_SHEETS, FloorSheet } from './sheet';
@@ -146,6 +147,8 @@ export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   circuit: () => ({ ok: false, problem: 'a floor job has no circuit to write; its mats are resistances in parallel' }),
   papers: floorPapers,
   runTest: runFloorTest,
+  evidence: floorEvidence,
+  complaints: FLOOR_COMPLAINTS,
   sheets: {
     shipped: FLOOR_SHEETS,
     schema: FloorSheet,

@@ -17,6 +17,7 @@ import type { Topic } from '../record/topic';
 import type { StopId } from '../run';
 import { fixed, listed } from '../units/units';
 import { HEATER_STATES, heaterControls, heaterNetlist } from './circuit';
+import { HEATER_COMPLAINTS, heaterEvidence } from './evidence';
 import { deriveHeaters, type HeaterDerived } from './family';
 import { HEATER_SHEETS, HeaterSheet } from './sheet';
 import { heaterPointWords } from './survey';
@@ -266,6 +267,8 @@ export const heaterFamily: FamilyModule<'heater', HeaterDerived> = {
   copied: (survey) => survey,
   circuit,
   papers,
+  evidence: heaterEvidence,
+  complaints: HEATER_COMPLAINTS,
   sheets: {
     shipped: HEATER_SHEETS,
     schema: HeaterSheet,

@@ -148,7 +148,11 @@ function predictUnder(
   const dark = planned.device !== null && idle !== undefined && !predictState(p, idle).running.includes('display');
   const running = new Set<string>();
   for (const state of states) {
-    const prediction = predictState(p, dark ? { ...state, calls: [], accessories: [] } : state);
+    const resting = { ...state, calls: [], accessories: [] };
+    const asked = predictState(p, dark ? resting : state);
+    // A call that takes the thermostat's own supply lets it drop out: what is read is the circuit at rest.
+    const drops = !dark && planned.device !== null && !asked.running.includes('display');
+    const prediction = drops ? predictState(p, resting) : asked;
     for (let i = 0; i < prediction.points.length; i++) {
       for (let j = i + 1; j < prediction.points.length; j++) {
         const a = prediction.points[i] ?? '';
@@ -229,8 +233,11 @@ function evidence(
   const observations = observe(job);
   const solved = whole ? states.filter((s) => !s.dead) : observedStates(states, observations);
   const faults = new Map(among.map((f) => [f.id, f]));
-  const under = (fault: Fault | null): Map<string, Predicted> =>
-    predictUnder(fault, planned, healthy, solved, observations);
+  const under = (fault: Fault | null): Map<string, Predicted> => {
+    const predicts = predictUnder(fault, planned, healthy, solved, observations);
+    if (!fault?.atWorst) return predicts;
+    return between(predicts, predictUnder({ ...fault, apply: fault.atWorst }, planned, healthy, solved, observations));
+  };
   const hypothesis = (fault: Fault): Hypothesis => ({
     id: fault.id,
     name: fault.name,
@@ -266,6 +273,7 @@ function evidence(
           ...first,
           about: [...first.about, ...second.about],
           apply: (i) => second.apply(first.apply(i)),
+          atWorst: undefined,
           supplyOff: first.supplyOff === true || second.supplyOff === true,
         }),
         name: `${first.name}, and ${second.name}`,
@@ -274,6 +282,20 @@ function evidence(
       };
     },
   };
+}
+
+/** What lies between a fault as it begins and at its worst: anything of the two. */
+function between(a: ReadonlyMap<string, Predicted>, b: ReadonlyMap<string, Predicted>): Map<string, Predicted> {
+  return new Map(
+    [...a].flatMap(([key, x]): [string, Predicted][] => {
+      const y = b.get(key) ?? x;
+      // An answer that may be either says nothing.
+      if (!x.by && x.value !== y.value) return [];
+      const value = (x.value + y.value) / 2;
+      const spread = Math.abs(x.value - y.value) / 2;
+      return [[key, x.by ? { ...figure(value), sigma: Math.hypot(spread, x.sigma ?? 0) } : { value }]];
+    }),
+  );
 }
 
 /** The key of a measure of the proof; null where the circuit says nothing of it. */

@@ -15,13 +15,20 @@ export interface Fault {
   prior: number;
   about: string[];
   apply: (installed: Installed) => Installed;
+  /** The same at its worst, where how bad it is hangs on the fault: what is read lies between. */
+  atWorst?: (installed: Installed) => Installed;
   /** The supply itself is off. */
   supplyOff?: boolean;
 }
 
 /** A transformer with shorted turns, or on the wrong tap. */
 const LOW_SHARE = 0.8;
+const HEAVY = 3;
+const HEAVIEST = 5;
 const TOUCH_OHMS = 0.3;
+/** A joint that is noticed, and one that is burnt. */
+const JOINT_OHMS = 30;
+const WORST_JOINT_OHMS = 300;
 
 const conductor = (installed: Installed, id: string, change: Partial<Installed['conductors'][number]>): Installed => ({
   ...installed,
@@ -55,14 +62,27 @@ export function singleFaults(installed: Installed): Fault[] {
     });
     faults.push({
       id: `joint-${c.id}`,
-      name: `bad joint in ${c.colour} (about 30 Ω)`,
+      name: `bad joint in ${c.colour}`,
       look: 'Look for a twisted splice; read volts across it under load.',
       fix: 'Remake the joint with a proper connector.',
       prior: 0.5,
       about: [`conductor:${c.id}`],
-      apply: (i) => conductor(i, c.id, { ohms: 30 }),
+      apply: (i) => conductor(i, c.id, { ohms: JOINT_OHMS }),
+      atWorst: (i) => conductor(i, c.id, { ohms: WORST_JOINT_OHMS }),
     });
   }
+  const empty = installed.wallScrews.filter((s) => !installed.conductors.some((c) => c.wall === s));
+  for (const c of landed)
+    for (const screw of empty)
+      faults.push({
+        id: `moved-${c.id}-${screw}`,
+        name: `${c.colour} on ${screw} in place of ${c.wall} at the wall`,
+        look: `Which screw holds ${c.colour} at the wall?`,
+        fix: `Supply off, move it to ${c.wall}, tug.`,
+        prior: 0.3,
+        about: [`conductor:${c.id}`, `wall.${screw}`],
+        apply: (i) => conductor(i, c.id, { wall: screw }),
+      });
   for (let x = 0; x < landed.length; x++) {
     for (let y = x + 1; y < landed.length; y++) {
       const p = landed[x];
@@ -251,6 +271,22 @@ export function singleFaults(installed: Installed): Fault[] {
       prior: 0.5,
       about: [`board.${l.terminal}`],
       apply: (i) => ({ ...i, loads: i.loads.map((x) => (x.id === l.id ? { ...x, open: true } : x)) }),
+    });
+    const heavy =
+      (times: number) =>
+      (i: Installed): Installed => ({
+        ...i,
+        loads: i.loads.map((x) => (x.id === l.id ? { ...x, va: x.va * times } : x)),
+      });
+    faults.push({
+      id: `coil-heavy-${l.id}`,
+      name: `${l.name} draws several times what it should`,
+      look: `Amperes of the ${l.name} while it is called, against its label; a stuck armature or shorted turns.`,
+      fix: 'Replace the part.',
+      prior: 0.3,
+      about: [`board.${l.terminal}`],
+      apply: heavy(HEAVY),
+      atWorst: heavy(HEAVIEST),
     });
   }
   return faults;

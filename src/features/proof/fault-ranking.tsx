@@ -1,12 +1,12 @@
 'use client';
 
 /** What is wrong, by likelihood, and what to read next: entered right here. */
-import type { Candidate } from '@core/evidence/hypothesis';
 import type { Ranking } from '@core/evidence/rank';
-import { fixed, ohms } from '@core/units/units';
+import { valueText } from '@core/proof/proof-run';
+import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
-import { FigureField } from '../../ui/figure-field';
+import { ReadingEntry } from '../../ui/reading-entry';
 import { useJob } from '../shell/job-context';
 import './fault-ranking.css';
 
@@ -74,19 +74,15 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
   );
 }
 
-/** What an outcome is, in the words or units of the reading. */
-function outcomeText({ enter }: Candidate, value: number): string {
-  if (enter.quantity === 'seen') return value >= 0.5 ? (enter.yes ?? 'yes') : (enter.no ?? 'no');
-  return enter.quantity === 'ohms' ? ohms(value) : `${fixed(value, 0)} V`;
-}
-
 /** The next reading: what each answer would mean, and the answer itself. */
 function Next({ next }: { next: NonNullable<Ranking['next']> }): ReactNode {
   const { job, read, sealed } = useJob();
   const { candidate, outcomes, bits } = next;
   const { enter } = candidate;
-  const take = (value: number, words: string): void => {
-    read(`${candidate.text}: ${words}`, {
+  const words = enter.yes && enter.no ? { yes: enter.yes, no: enter.no } : undefined;
+  const say = (value: number): string => valueText(enter.quantity, value, job.units, words);
+  const take = (value: number, said: string): void => {
+    read(`${candidate.text}: ${said}`, {
       quantity: enter.quantity,
       value,
       state: enter.state,
@@ -102,7 +98,7 @@ function Next({ next }: { next: NonNullable<Ranking['next']> }): ReactNode {
       <ul className="outcomes">
         {outcomes.slice(0, 4).map((o) => (
           <li key={o.value}>
-            <span className="mono">{outcomeText(candidate, o.value)}</span> {o.names.slice(0, 2).join(', or ')}
+            <span className="mono">{say(o.value)}</span> {o.names.slice(0, 2).join(', or ')}
           </li>
         ))}
       </ul>
@@ -112,16 +108,12 @@ function Next({ next }: { next: NonNullable<Ranking['next']> }): ReactNode {
           <Button onClick={() => take(0, enter.no ?? 'no')}>{enter.no ?? 'No'}</Button>
         </div>
       ) : (
-        <FigureField
+        <ReadingEntry
           label="It reads"
-          quantity={enter.quantity === 'ohms' ? 'ohms' : 'volts'}
+          of={candidate.key}
+          quantity={enter.quantity}
           units={job.units}
-          low={0}
-          high={enter.quantity === 'ohms' ? 1e9 : 500}
-          value={undefined}
-          onTake={(v) => {
-            if (v !== undefined) take(v, outcomeText(candidate, v));
-          }}
+          onRead={(v) => take(v, say(v))}
         />
       )}
       <p className="soft">
