@@ -184,3 +184,23 @@ test('papers of a boiler job, and its screens without accessibility faults', asy
     expect(violations.map((v) => `${stop} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
   }
 });
+
+test('what the customer says is held against every fault; the next question is answered where it is asked', async ({
+  page,
+}) => {
+  await page.goto('/jobs/demo-parsonage/arrive');
+  const said = page.getByRole('region', { name: 'What the customer says' });
+  await said.getByRole('button', { name: 'there is never hot water' }).click();
+  const wrong = said.getByRole('region', { name: 'What is wrong' });
+  await expect(wrong.getByRole('heading', { name: 'Most likely' })).toBeVisible();
+  const question = wrong.locator('.question h3');
+  const first = await question.textContent();
+  expect(first).toContain('Next:');
+  await wrong.locator('.question').getByRole('button', { name: 'no', exact: true }).click();
+  // As planned is out of the question once something was seen to fail, and another thing is asked.
+  await expect(wrong.locator('ol li').first()).not.toContainText('wired as planned');
+  await expect(question.filter({ hasText: first ?? '' })).toHaveCount(0);
+  await kept(page);
+  await page.reload();
+  await expect(wrong.locator('ol li').first()).not.toContainText('wired as planned');
+});

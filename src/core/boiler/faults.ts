@@ -47,9 +47,9 @@ const exchanged =
   };
 
 const opened =
-  (index: number) =>
+  (off: Wire) =>
   (wires: readonly Wire[]): Wire[] =>
-    wires.filter((_, i) => i !== index);
+    wires.filter((w) => w.a !== off.a || w.b !== off.b);
 
 /** Every single fault of this plant, in a fixed order. */
 export function plantFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] {
@@ -59,14 +59,14 @@ export function plantFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] 
 const isEarth = (point: string): boolean => /\.(E|earth)$/.test(point);
 
 const wireFaults = (wires: readonly Wire[]): PlantFault[] =>
-  wires.map((w, i) => ({
+  wires.map((w) => ({
     id: `open:${w.a}-${w.b}`,
     name: `${pointLabel(w.a)} not joined to ${pointLabel(w.b)}`,
     look: `Supply off, ohms from ${pointLabel(w.a)} to ${pointLabel(w.b)}; tug both ends.`,
     fix: 'Supply off and proved dead, strip it fresh, push it home, tug.',
     prior: isEarth(w.a) ? 0.6 : 1,
     about: [w.a, w.b],
-    wires: opened(i),
+    wires: opened(w),
   }));
 
 function exchangedFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] {

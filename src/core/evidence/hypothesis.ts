@@ -69,6 +69,8 @@ export interface Candidate {
 /** Everything a family has to say about what is wrong with a job. */
 export interface Evidence {
   parameters: readonly Parameter[];
+  /** A test of the proof has failed: as planned is then out of the question, whatever the figures allow. */
+  failed?: boolean;
   /** As planned first, then every single fault. */
   hypotheses: readonly Hypothesis[];
   observations: readonly Observation[];

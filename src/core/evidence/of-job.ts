@@ -8,7 +8,7 @@ import { type Ranking, rankEvidence } from './rank';
 export function rankingOf(job: Job, derived: Derived): Ranking | null {
   const { module, job: seen } = familyOf(job);
   const e = module.evidence?.(seen, derived.own, false) ?? null;
-  return e && e.observations.length > 0 ? rankEvidence(e) : null;
+  return e && e.observations.length > 0 ? rankEvidence({ ...e, failed: derived.shared.proof.failed > 0 }) : null;
 }
 
 /** Which single faults the proof as written would reveal; null where the family cannot tell, or there is no proof. */

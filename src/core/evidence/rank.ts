@@ -79,7 +79,12 @@ const normalDensity = (v: number, variance: number): number =>
   Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
 
 /** All observations under one hypothesis, figures by their shared parameters. */
-function explain(h: Hypothesis, observations: readonly Observation[], parameters: readonly Parameter[]): Explained {
+function explain(
+  h: Hypothesis,
+  observations: readonly Observation[],
+  parameters: readonly Parameter[],
+  failed: boolean,
+): Explained {
   const p = parameters.length;
   const theta = parameters.map((x) => x.mean);
   const cov = parameters.map((x, i) => parameters.map((_, j) => (i === j ? x.sigma ** 2 : 0)));
@@ -128,7 +133,7 @@ function explain(h: Hypothesis, observations: readonly Observation[], parameters
     beyond ||
     chiSquareScore(chi, figures) > REJECTS ||
     misses >= AGAINST_REJECTS ||
-    (h.id === AS_PLANNED && misses + far >= AGAINST_PLAN);
+    (h.id === AS_PLANNED && (failed || misses + far >= AGAINST_PLAN));
   return { log: log + (rejected ? REJECTED : 0), rejected, supports, against };
 }
 
@@ -168,8 +173,11 @@ const SECOND = 0.2;
 
 /** Probabilities sum to 1 together with `none`. Pairs come in where no single fault explains what was read. */
 export function rankEvidence(e: Evidence): Ranking {
-  const { observations, parameters } = e;
-  const singles = e.hypotheses.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters) }));
+  const { observations, parameters, failed = false } = e;
+  const singles = e.hypotheses.map((hypothesis) => ({
+    hypothesis,
+    ...explain(hypothesis, observations, parameters, failed),
+  }));
   const score = (x: (typeof singles)[number]): number => x.log + Math.log(x.hypothesis.prior);
   const best = [...singles].sort((a, b) => score(b) - score(a));
   const [top] = best;
@@ -183,7 +191,7 @@ export function rankEvidence(e: Evidence): Ranking {
       : [];
   const all = [
     ...singles,
-    ...pairs.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters) })),
+    ...pairs.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters, failed) })),
   ];
   const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
   const leads = all.reduce((a, b) => (score(b) > score(a) ? b : a));
