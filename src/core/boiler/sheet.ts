@@ -1,6 +1,7 @@
 /** Sheets of devices for mains-switched plants: what the receiver switches and how its parts are paired. Invented, generic. */
 import * as z from 'zod';
 import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { SheetJoin } from '../join/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -32,6 +33,7 @@ export const BoilerSheet = z.strictObject({
   /** How it keeps the heating week; absent where a head or account keeps one of its own. */
   schedule: Schedule.optional(),
   lostSensor: LostSensor.optional(),
+  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type BoilerSheet = z.infer<typeof BoilerSheet>;
@@ -72,6 +74,7 @@ const radio = {
   schedule: weekOf('7-day', 6, 'reach-by', 'either'),
   waterPeriods: 3,
   id: 'rc2-radio',
+  registration: { way: 'hub', bands: [], hubMinutes: 12, sees: 'The hub’s ring stands still, white.', reachMetres: 25 },
   lostSensor: 'duty',
   name: 'RC-2 radio receiver',
   family: 'boiler',
@@ -115,6 +118,7 @@ const bus = {
   schedule: weekOf('7-day', 8, 'reach-by', 'either'),
   waterPeriods: 4,
   id: 'bx1-bus',
+  registration: { way: 'e-mail', bands: ['2.4'], check: 'luhn', digits: 16 },
   lostSensor: 'stops',
   name: 'BX-1 relay box',
   family: 'boiler',
@@ -170,6 +174,7 @@ const head = {
   version: SHEET_VERSION,
   schedule: weekOf('5+1+1', 4, 'start-at'),
   id: 'hb1-head',
+  registration: { way: 'pairing', bands: [], press: 'The receiver’s oval key', holdSeconds: 5, reachMetres: 20 },
   lostSensor: 'own',
   name: 'HB-1 battery head',
   family: 'boiler',

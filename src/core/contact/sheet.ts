@@ -1,6 +1,7 @@
 /** Sheets of thermostats for millivolt and dry-contact appliances: what they close, and what they live on. Invented, generic. */
 import * as z from 'zod';
 import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { SheetJoin } from '../join/sheet';
 
 const text = z.string().min(1).max(120);
 const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
@@ -32,6 +33,7 @@ export const ContactSheet = z.strictObject({
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(30),
   lostSensor: LostSensor.optional(),
+  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type ContactSheet = z.infer<typeof ContactSheet>;
@@ -60,6 +62,7 @@ const SHEETS = [
   {
     ...base,
     id: 'cr2-radio',
+    registration: { way: 'pairing', bands: [], press: 'The key under the receiver’s lid', holdSeconds: 4 },
     lostSensor: 'duty',
     name: 'CR-2 radio receiver and head',
     closes: 'isolated',
@@ -96,6 +99,7 @@ const SHEETS = [
   {
     ...base,
     id: 'cp1-wired',
+    registration: { way: 'card-digits', bands: ['2.4'], check: 'verhoeff', digits: 12 },
     lostSensor: 'own',
     name: 'CP-1 wired 24 V',
     closes: 'from-r',

@@ -4,6 +4,7 @@
  */
 import * as z from 'zod';
 import { TerminalLabel } from '../job/schema';
+import { SheetJoin } from '../join/sheet';
 
 export const SHEET_FORMAT = 'augerset.device';
 export const SHEET_VERSION = 1;
@@ -220,13 +221,7 @@ export const DeviceSheet = z
     compressorRestSeconds: z.number().min(0).max(900),
     firstStartSeconds: z.number().min(0).max(3600),
     updateSeconds: z.number().min(0).max(3600),
-    registration: z
-      .strictObject({
-        way: z.enum(['short-code', 'card-digits', 'square-code']),
-        codeMinutes: z.number().min(0.1).max(1440).optional(),
-        bands: z.array(z.enum(['2.4', '5'])).min(1),
-      })
-      .optional(),
+    registration: SheetJoin.optional(),
     lostSensor: LostSensor.optional(),
     settings: z.array(SettingEntry).max(60),
   })
@@ -271,6 +266,7 @@ export interface BaseSheet {
   settings: SettingEntry[];
   schedule?: Schedule;
   lostSensor?: LostSensor;
+  registration?: SheetJoin;
 }
 
 export type DeviceSheet = z.infer<typeof DeviceSheet>;

@@ -343,7 +343,7 @@ const pump = {
   compressorRestSeconds: 300,
   firstStartSeconds: 120,
   updateSeconds: 540,
-  registration: { way: 'card-digits', bands: ['2.4'] },
+  registration: { way: 'card-digits', bands: ['2.4'], check: 'luhn', digits: 12 },
   settings: [
     { setting: 'units', label: 'Scale', at: { function: 101 }, values: { si: '2', us: '1' } },
     {

@@ -11,6 +11,7 @@ import type { Evidence } from '../evidence/hypothesis';
 import type { Finding, Question } from '../findings/finding';
 import type { Complaint } from '../job/complaint';
 import type { Family, Job, SeenJob } from '../job/schema';
+import type { SheetJoin } from '../join/sheet';
 import type { MainsSafe } from '../mains/make-safe';
 import type { ProofRun } from '../proof/proof-run';
 import type { PaperPart } from '../record/paper-part';
@@ -29,6 +30,8 @@ export interface Shared {
     schedule?: Schedule;
     /** What it does once no sensor that counts is left, where the sheet says. */
     lostSensor?: LostSensor;
+    /** How it is joined and registered, where it is. */
+    registration?: SheetJoin;
     /** What it takes as setpoints; a wide range where the sheet does not say. */
     setpoints?: SetpointRange;
     /** What it is, for Arrive, where the sentence of the job says something else. */

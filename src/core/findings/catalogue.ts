@@ -580,6 +580,33 @@ export const CATALOGUE = {
     message: `The registration code ran out at ${f.at}.`,
     fix: 'Ask the device for a new code and type that.',
   })),
+  'join.code-wrong': entry<{ problem: string }>(
+    'caution',
+    'set-up',
+    'A registration code cannot be right as it was typed.',
+    (f) => ({
+      message: `The code cannot be right: ${f.problem}.`,
+      fix: 'Read it again from the device itself, digit by digit.',
+    }),
+  ),
+  'join.control-slow': entry<{ seconds: number }>(
+    'caution',
+    'set-up',
+    'A command from afar takes long to arrive.',
+    (f) => ({
+      message: `What was set from afar showed on the device after ${fixed(f.seconds, 0)} s.`,
+      fix: 'Signal at the wall, then the network; try it again at another hour.',
+    }),
+  ),
+  'join.control-not': entry<None>(
+    'blocker',
+    'set-up',
+    'The device shows the command, the equipment does not follow.',
+    () => ({
+      message: 'The device shows what was set from afar, and the equipment does not follow.',
+      fix: 'Make the same call at the device: if it follows then, look at what the account may do; else at the wiring.',
+    }),
+  ),
   'join.no-internet': entry<None>('note', 'set-up', 'No internet today: register later.', () => ({
     message: 'No internet today. Everything local can be finished and proved.',
     fix: 'Leave a follow-up that says who registers it later, with the ids they will need.',

@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
 import { FloorCore, ProbeType } from '../job/floor-schema';
+import { SheetJoin } from '../join/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -49,6 +50,7 @@ export const FloorSheet = z.strictObject({
   floorRangeCelsius: z.tuple([z.number(), z.number()]),
   differentialKelvin: z.number().min(0.2).max(4),
   lostSensor: LostSensor.optional(),
+  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type FloorSheet = z.infer<typeof FloorSheet>;
@@ -112,6 +114,7 @@ const screen = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   id: 'fs4-screen',
+  registration: { way: 'own-network', bands: ['2.4'], press: 'The lower corner of the screen', holdSeconds: 8 },
   lostSensor: 'own',
   name: 'FS-4 floor screen',
   family: 'floor',

@@ -1,6 +1,7 @@
 /** Sheets of line-voltage thermostats: supply, poles, what they need at the wall, relay, terminals. Invented, generic. */
 import * as z from 'zod';
 import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { SheetJoin } from '../join/sheet';
 
 const text = z.string().min(1).max(120);
 
@@ -43,6 +44,7 @@ export const HeaterSheet = z.strictObject({
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(60),
   lostSensor: LostSensor.optional(),
+  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type HeaterSheet = z.infer<typeof HeaterSheet>;
@@ -54,6 +56,13 @@ const SHEETS = [
   {
     ...base,
     id: 'hl2-twin',
+    registration: {
+      way: 'two-keys',
+      bands: ['2.4'],
+      press: 'Both arrows',
+      holdSeconds: 5,
+      sees: 'The wave in the corner flashes, then stands still.',
+    },
     lostSensor: 'own',
     name: 'HL-2 twin-pole line',
     volts: [120, 208, 240],
@@ -124,6 +133,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hn1-relay',
+    registration: { way: 'short-range', bands: ['2.4', '5'] },
     lostSensor: 'own',
     name: 'HN-1 relay with neutral',
     volts: [120, 230, 240],
@@ -172,6 +182,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hr1-box',
+    registration: { way: 'radio', bands: [], press: 'The small key behind the cover', holdSeconds: 1 },
     lostSensor: 'stops',
     name: 'HR-1 relay box and head',
     volts: [120, 208, 240],

@@ -221,6 +221,19 @@ export const JobHead = z.strictObject({
       placeName: shortText.optional(),
       timeZone: shortText.optional(),
       controlProof: shortText.optional(),
+      /** Steps of the path: done, or what was seen in place of it. */
+      steps: many(z.strictObject({ at: instant, failed: shortText.optional() }), 'ticks').optional(),
+      /** Control from afar, timed: what was set, after how long the device showed it, whether the equipment followed. */
+      control: z
+        .strictObject({
+          celsius: z.number().min(0).max(40).optional(),
+          sentAt: instant.optional(),
+          seconds: z.number().min(0).max(3600).optional(),
+          followed: z.boolean().optional(),
+          undone: z.boolean().optional(),
+          localWithout: z.boolean().optional(),
+        })
+        .optional(),
       tasks: many(Task, 'tasks').prefault({}),
     })
     .prefault({}),

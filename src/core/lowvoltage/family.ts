@@ -31,7 +31,7 @@ import {
 import { proofPlan } from './proof';
 import { planSettings, type Settings } from './settings';
 import { type CallState, callStates, withAccessories } from './states';
-import { circuitFindings, detectedFindings, joinFindings, powerUpFindings, sheathFindings } from './stop-findings';
+import { circuitFindings, detectedFindings, powerUpFindings, sheathFindings } from './stop-findings';
 import { surveyFindings } from './survey-findings';
 import { readSystem } from './system';
 import type { LowVoltageSystem } from './system-type';
@@ -181,11 +181,7 @@ export function deriveLowVoltage(asked: LowVoltageJob, now: string | null): LowV
     }
   }
   const wired = sheet && wiring ? wiredTerminals(sheet, wiring) : [];
-  findings.push(
-    ...detectedFindings(job, wired, wiring?.byHand ?? []),
-    ...joinFindings(job, sheet, now),
-    ...checkWeek(job, sheet),
-  );
+  findings.push(...detectedFindings(job, wired, wiring?.byHand ?? []), ...checkWeek(job, sheet));
   if (job.powerUp.display === 'dead') findings.push(finding('power-up.dead', {}, ['device'], 'display dead'));
   const tests =
     hasPlan && installed && system.verdict !== 'refused'

@@ -64,6 +64,7 @@ function measure(id: StopId, job: LowVoltageJob, d: LowVoltageDerived): Measure 
       const joined =
         job.join.internet === 'no' ||
         job.join.controlProof !== undefined ||
+        job.join.control?.followed === true ||
         (d.sheet !== null && d.sheet.registration === undefined);
       return {
         done: entered + (joined ? 1 : 0),
@@ -225,6 +226,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
           name: sheet.name,
           schedule: sheet.schedule,
           ...(sheet.lostSensor ? { lostSensor: sheet.lostSensor } : {}),
+          ...(sheet.registration ? { registration: sheet.registration } : {}),
           setpoints: {
             heatCelsius: sheet.heatRangeCelsius,
             coolCelsius: sheet.coolRangeCelsius,

@@ -106,28 +106,6 @@ export function sheathFindings(job: LowVoltageJob): Finding[] {
     : [];
 }
 
-/** What speaks against joining: network, band, signal, codes that expire. */
-export function joinFindings(job: LowVoltageJob, sheet: DeviceSheet | null, now: string | null): Finding[] {
-  const { join } = job;
-  const findings: Finding[] = [];
-  if (join.internet === 'no') findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
-  if (join.signalDbm !== undefined && join.signalDbm < -70)
-    findings.push(finding('join.weak-signal', { dbm: join.signalDbm }, ['join'], `${join.signalDbm} dBm`));
-  const bands = sheet?.registration?.bands;
-  if (bands && (join.band === '2.4' || join.band === '5') && !bands.includes(join.band))
-    findings.push(finding('join.wrong-band', { bands }, ['join'], `network on ${join.band} GHz`));
-  if (
-    now !== null &&
-    join.code !== undefined &&
-    join.codeExpires !== undefined &&
-    join.codeExpires < now &&
-    !join.controlProof
-  ) {
-    findings.push(finding('join.code-expired', { at: join.codeExpires.slice(11, 16) }, ['join'], join.codeExpires));
-  }
-  return findings;
-}
-
 /** Terminals the device says it has, beside what is landed. */
 export function detectedFindings(job: LowVoltageJob, wired: readonly string[], byHand: readonly string[]): Finding[] {
   const { detected } = job.setUp;

@@ -4,6 +4,7 @@
 import type { ReactNode } from 'react';
 import { Choice } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
+import { JoinPanel } from '../join/join-panel';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
@@ -20,6 +21,7 @@ export function BoilerSetUp(): ReactNode {
     <>
       <Bench title="Set up" note={boiler.sheet ? `${boiler.sheet.name}, ${card.length} settings` : ''}>
         {boiler.sheet ? <Card card={card} /> : <p>Choose a device in Arrive.</p>}
+        <JoinPanel />
         <section className="panel stack">
           <h2>Limits behind them</h2>
           <Choice

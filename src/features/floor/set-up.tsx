@@ -6,6 +6,7 @@ import { DayToggles } from '../../ui/day-toggles';
 import { TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { TimeField } from '../../ui/times';
+import { JoinPanel } from '../join/join-panel';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
@@ -23,6 +24,7 @@ export function FloorSetUp(): ReactNode {
         {floor.sheet ? <Card card={card} /> : <p>Choose a device in Arrive.</p>}
         <ProbePanel />
         <PricePanel />
+        <JoinPanel />
         <TryJobPanel examples={['set start.adaptive off', 'set units us']} />
       </Bench>
       <ReadingSide

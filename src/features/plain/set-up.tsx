@@ -2,6 +2,7 @@
 
 /** Set up, of a family with nothing but its card. */
 import type { ReactNode } from 'react';
+import { JoinPanel } from '../join/join-panel';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { Card } from '../set-up/card';
 import { Bench } from '../shell/frame';
@@ -21,6 +22,7 @@ export function PlainSetUp(): ReactNode {
         ) : (
           <p>{sheet ? 'It has no settings to enter.' : 'Choose a device in Arrive.'}</p>
         )}
+        <JoinPanel />
         <TryJobPanel examples={['set units us']} />
       </Bench>
       <ReadingSide

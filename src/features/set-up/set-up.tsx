@@ -7,6 +7,7 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
 import { Choice, TextField, Tick } from '../../ui/fields';
+import { JoinPanel } from '../join/join-panel';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
@@ -47,7 +48,7 @@ export function SetUp(): ReactNode {
         {isHeatPump(system) ? <WeatherPanel /> : null}
         <HumidityPanel />
         {sheet?.detectsTerminals ? <Detected /> : null}
-        {sheet?.registration ? <Join /> : sheet ? <p className="soft">{sheet.name} joins no network.</p> : null}
+        {sheet?.registration ? <JoinPanel /> : sheet ? <p className="soft">{sheet.name} joins no network.</p> : null}
         <TryJobPanel examples={['set fan.heating equipment']} />
       </Bench>
       <ReadingSide here="set-up" sentence={sentence} />
@@ -121,173 +122,6 @@ function Detected(): ReactNode {
           Exactly as planned
         </Button>
       </div>
-    </section>
-  );
-}
-
-const FOLLOW_UPS = [
-  { what: 'Register the device when there is internet', owner: 'customer' },
-  { what: 'Give the installer remote sight of the device, if the customer agrees', owner: 'customer' },
-] as const;
-
-function Join(): ReactNode {
-  const { derived, job, change, sealed } = useLowVoltage();
-  const { join } = job;
-  const registration = derived.sheet?.registration;
-  const set = (label: string, more: Partial<typeof join>): boolean =>
-    change(label, (j) => ({ ...j, join: { ...j.join, ...more } }));
-  const tasks = Object.entries(join.tasks);
-  if (!registration) return null;
-  const codeMinutes = registration.codeMinutes;
-  return (
-    <section className="panel stack">
-      <h2>Join and register</h2>
-      <Choice
-        label="Internet here today"
-        value={join.internet}
-        disabled={sealed}
-        options={[
-          { value: 'yes', label: 'Yes' },
-          { value: 'no', label: 'No' },
-        ]}
-        onChoose={(internet) =>
-          change(`Internet today: ${internet}`, (j) => ({
-            ...j,
-            join: {
-              ...j.join,
-              internet,
-              tasks:
-                internet === 'no' && Object.keys(j.join.tasks).length === 0
-                  ? Object.fromEntries(FOLLOW_UPS.map((t, i) => [`later${i + 1}`, { ...t }]))
-                  : j.join.tasks,
-            },
-          }))
-        }
-      />
-      <div className="field-grid">
-        <TextField
-          label="Network name (never the password)"
-          value={join.networkName}
-          disabled={sealed}
-          onCommit={(v) => set('Network name', { networkName: v || undefined })}
-        />
-        <TextField
-          label="Signal at the wall, dBm"
-          mono
-          value={join.signalDbm === undefined ? '' : String(join.signalDbm)}
-          disabled={sealed}
-          hint="−67 good, −75 doubtful"
-          onCommit={(v) => {
-            const n = Number(v.replace('−', '-'));
-            set(`Signal: ${v} dBm`, { signalDbm: v === '' || !Number.isFinite(n) ? undefined : -Math.abs(n) });
-          }}
-        />
-        <TextField
-          label="Place shown on the device"
-          value={join.placeName}
-          disabled={sealed}
-          onCommit={(v) => set('Place', { placeName: v || undefined })}
-        />
-        <TextField
-          label="Time zone"
-          value={join.timeZone}
-          disabled={sealed}
-          onCommit={(v) => set('Time zone', { timeZone: v || undefined })}
-        />
-      </div>
-      <Choice
-        label={`Band (this device joins ${registration.bands.join(' and ')} GHz)`}
-        value={join.band}
-        disabled={sealed}
-        options={[
-          { value: '2.4', label: '2.4 GHz' },
-          { value: '5', label: '5 GHz' },
-          { value: 'unknown', label: 'not known' },
-        ]}
-        onChoose={(band) => set(`Band: ${band}`, { band })}
-      />
-      <div className="field-grid">
-        <TextField
-          label="Account (the customer’s)"
-          value={join.account}
-          disabled={sealed}
-          onCommit={(v) => set('Account', { account: v || undefined })}
-        />
-        <TextField
-          label={
-            registration.way === 'short-code'
-              ? `Code on the display${codeMinutes ? `, good for ${codeMinutes} min` : ''}`
-              : registration.way === 'square-code'
-                ? 'Square code, as text'
-                : 'Address and check digits'
-          }
-          mono
-          value={join.code}
-          disabled={sealed}
-          onCommit={(v) =>
-            set('Registration code', {
-              code: v || undefined,
-              codeExpires: v && codeMinutes ? new Date(Date.now() + codeMinutes * 60_000).toISOString() : undefined,
-            })
-          }
-        />
-      </div>
-      {join.code && join.codeExpires ? (
-        <p className="mono">
-          code good until{' '}
-          {new Date(join.codeExpires).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
-        </p>
-      ) : null}
-      <Choice
-        label="Control proved by"
-        value={join.controlProof as 'setpoint' | 'relay' | 'light' | 'call' | undefined}
-        disabled={sealed}
-        options={[
-          { value: 'setpoint', label: 'same setpoint at app and device' },
-          { value: 'relay', label: 'relay heard' },
-          { value: 'light', label: 'light went steady' },
-          { value: 'call', label: 'call made from the app' },
-        ]}
-        onChoose={(controlProof) =>
-          set(`Control proved: ${controlProof}`, {
-            controlProof: join.controlProof === controlProof ? undefined : controlProof,
-          })
-        }
-      />
-      {tasks.length > 0 ? (
-        <div>
-          <p className="soft">Follow-ups, each with an owner</p>
-          {tasks.map(([id, t]) => (
-            <Tick
-              key={id}
-              checked={t.done === true}
-              disabled={sealed}
-              note={t.owner}
-              onToggle={(done) =>
-                change(`${done ? 'Done' : 'Not done'}: ${t.what}`, (j) => ({
-                  ...j,
-                  join: { ...j.join, tasks: { ...j.join.tasks, [id]: { ...t, done } } },
-                }))
-              }
-            >
-              {t.what}
-            </Tick>
-          ))}
-        </div>
-      ) : null}
-      <TextField
-        label="Another follow-up, for the customer"
-        adds
-        value=""
-        disabled={sealed}
-        onCommit={(v) => {
-          if (v)
-            change(`Follow-up: ${v}`, (j) => ({
-              ...j,
-              join: { ...j.join, tasks: { ...j.join.tasks, [nanoid(6)]: { what: v, owner: 'customer' } } },
-            }));
-        }}
-      />
     </section>
   );
 }
