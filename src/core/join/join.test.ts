@@ -177,8 +177,13 @@ describe('the path', () => {
 
   it('nothing that needs power is proposed before the display is lit; the account begins at Arrive', () => {
     const path = joinPath(job(), sheet('short-code'));
-    expect(openSteps(job(), path).map((s) => s.id)).toEqual(['account', 'old-device']);
-    expect(openSteps(job({ powerUp: { display: 'lit' } }), path)).toHaveLength(path.length);
+    expect(openSteps(job(), path, false).map((s) => s.id)).toEqual(['account', 'old-device']);
+    expect(openSteps(job(), path, true)).toHaveLength(path.length);
+  });
+
+  it('a hub with a plug of its own begins before the device is lit', () => {
+    const hub = SheetJoin.parse({ way: 'hub', hubMinutes: 12 });
+    expect(openSteps(job(), joinPath(job(), hub), false).map((s) => s.id)).toContain('own-1');
   });
 
   it('without internet only what is local is left, and it is not nothing', () => {

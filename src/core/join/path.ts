@@ -156,24 +156,28 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
     ]),
   ],
   hub: (s) => [
-    way(
-      `Plug the hub in by the router and wait until it is up to date${s.hubMinutes ? `: about ${s.hubMinutes} min` : ''}.`,
-      s.sees ?? 'Its light stands still.',
-      s.hubMinutes ?? 10,
-      [
-        {
-          sees: 'it starts again half way',
-          means: 'it brings itself up to date',
-          then: 'leave it alone until the light stands still',
-        },
-        {
-          sees: 'no light on the line',
-          means: 'a dead socket or cable at the router',
-          then: 'another socket, another cable',
-        },
-      ],
-      'Everything at the boiler and at the walls.',
-    ),
+    {
+      ...way(
+        `Plug the hub in by the router and wait until it is up to date${s.hubMinutes ? `: about ${s.hubMinutes} min` : ''}.`,
+        s.sees ?? 'Its light stands still.',
+        s.hubMinutes ?? 10,
+        [
+          {
+            sees: 'it starts again half way',
+            means: 'it brings itself up to date',
+            then: 'leave it alone until the light stands still',
+          },
+          {
+            sees: 'no light on the line',
+            means: 'a dead socket or cable at the router',
+            then: 'another socket, another cable',
+          },
+        ],
+        'Everything at the boiler and at the walls.',
+      ),
+      // The hub has a plug of its own: it begins at Arrive.
+      needsPower: false,
+    },
     way('Type the hub’s number into the account; then add the device to it.', 'The account shows both.', 3, [
       {
         sees: 'the hub is unknown',
@@ -302,9 +306,8 @@ export function joinPath(job: Job, sheet: SheetJoin): JoinStep[] {
   return job.join.internet === 'no' ? all.filter((s) => !s.needsInternet) : all;
 }
 
-/** Steps that could be done now: not done, and with power where they want it. */
-export function openSteps(job: Job, path: readonly JoinStep[]): JoinStep[] {
-  const lit = job.powerUp.display === 'lit';
+/** Steps that could be done now: not done, and with the device lit where they want it. */
+export function openSteps(job: Job, path: readonly JoinStep[], lit: boolean): JoinStep[] {
   return path.filter((s) => job.join.steps?.[s.id] === undefined && (lit || !s.needsPower));
 }
 

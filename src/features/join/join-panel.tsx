@@ -25,7 +25,9 @@ export function JoinPanel(): ReactNode {
   const set = (label: string, more: Partial<typeof join>): boolean =>
     change(label, (j) => ({ ...j, join: { ...j.join, ...more } }));
   const path = joinPath(job, registration);
-  const open = openSteps(job, path);
+  // Families that ask no display say by their start that it has power.
+  const lit = job.powerUp.display === 'lit' || derived.stops.some((s) => s.id === 'power-up' && s.state === 'done');
+  const open = openSteps(job, path, lit);
   const done = path.filter((s) => join.steps?.[s.id] && join.steps[s.id]?.failed === undefined).length;
   const left = minutesLeft(job, path);
   return (
@@ -116,7 +118,7 @@ export function JoinPanel(): ReactNode {
       ) : null}
       <ol className="join-path">
         {path.map((step) => (
-          <PathStep key={step.id} step={step} now={open[0]?.id === step.id} />
+          <PathStep key={step.id} step={step} lit={lit} now={open[0]?.id === step.id} />
         ))}
       </ol>
       <ControlTest />

@@ -6,12 +6,12 @@ import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { useJob } from '../shell/job-context';
 
-export function PathStep({ step, now }: { step: JoinStep; now: boolean }): ReactNode {
+export function PathStep({ step, lit, now }: { step: JoinStep; lit: boolean; now: boolean }): ReactNode {
   const { job, change, sealed } = useJob();
   const [asked, setAsked] = useState(false);
   const state = job.join.steps?.[step.id];
   const failure = step.failures.find((f) => f.sees === state?.failed);
-  const waitsForPower = step.needsPower && job.powerUp.display !== 'lit';
+  const waitsForPower = step.needsPower && !lit;
   const keep = (label: string, failed?: string): boolean =>
     change(label, (j) => ({
       ...j,
