@@ -16,7 +16,7 @@ export type { Derived };
 /** @param now ISO time for things that expire; null where time does not matter */
 export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
-  const results = module.derive(seen, now);
+  const results = module.derive(seen);
   const { own } = results;
   const shared = withJoin(job, withSensors(job, withProgramme(job, results.shared)), now);
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));

@@ -1,5 +1,5 @@
 /** Tables. The journal is the truth; the jobs row is its snapshot with columns to list and search by. */
-import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 export const jobs = sqliteTable(
   'jobs',
@@ -52,6 +52,13 @@ export const operations = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.job, t.seq] }), uniqueIndex('operations_by_id').on(t.job, t.id)],
 );
+
+/** Photographs, by the hash of what they are: the same picture twice is one. */
+export const photos = sqliteTable('photos', {
+  hash: text('hash').primaryKey(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  addedAt: text('added_at').notNull(),
+});
 
 /** Facts of the store itself: its epoch changes when a backup is restored, and every open page loads again. */
 export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });

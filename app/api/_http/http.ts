@@ -48,12 +48,12 @@ export function foreignOrigin(request: Request): Response | null {
   return problems(403, [{ path: '', message: 'Written from another site: refused.' }]);
 }
 
-/** The body as text, read no further than the limit. */
-export async function boundedText(request: Request, limit = MAX_BODY_BYTES): Promise<string | Response> {
+/** The body as bytes, read no further than the limit. */
+export async function boundedBytes(request: Request, limit = MAX_BODY_BYTES): Promise<Uint8Array | Response> {
   const tooLarge = (): Response => problems(413, [{ path: '', message: `More than ${limit / 1e6} MB: not read.` }]);
   if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge();
   const reader = request.body?.getReader();
-  if (!reader) return '';
+  if (!reader) return new Uint8Array();
   const chunks: Uint8Array[] = [];
   let size = 0;
   for (;;) {
@@ -66,7 +66,13 @@ export async function boundedText(request: Request, limit = MAX_BODY_BYTES): Pro
     }
     chunks.push(value);
   }
-  return Buffer.concat(chunks).toString('utf8');
+  return new Uint8Array(Buffer.concat(chunks));
+}
+
+/** The body as text, read no further than the limit. */
+export async function boundedText(request: Request, limit = MAX_BODY_BYTES): Promise<string | Response> {
+  const bytes = await boundedBytes(request, limit);
+  return bytes instanceof Response ? bytes : Buffer.from(bytes).toString('utf8');
 }
 
 /** The body parsed against a schema, or the response that says what is wrong. */

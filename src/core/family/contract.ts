@@ -115,8 +115,7 @@ export interface FamilyModule<F extends Family, Own> {
   id: F;
   /** "5 conductors": what was surveyed, counted. */
   surveyed: (job: SeenJob<F>) => string;
-  /** @param now ISO time for things that expire; null where time does not matter */
-  derive: (job: SeenJob<F>, now: string | null) => Results<Own>;
+  derive: (job: SeenJob<F>) => Results<Own>;
   /** The family's own results as people read them, in the job's units. */
   inUnits: (own: Own, say: <T>(value: T) => T) => Partial<Own>;
   /** The family's own part of the derived job as plain JSON. */

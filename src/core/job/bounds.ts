@@ -28,6 +28,7 @@ export const MOST = {
   switches: 12,
   'old terminals': 24,
   sensors: 24,
+  photos: 200,
 } as const;
 
 export const key = z

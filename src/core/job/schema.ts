@@ -9,6 +9,7 @@ import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from
 import { key, longText, many, shortText, size } from './bounds';
 import { Complaint } from './complaint';
 import { HouseKept } from './house-schema';
+import { Photo } from './photo';
 import { Quantity } from './quantity';
 import { Sensor } from './sensor-schema';
 import { TerminalLabel } from './survey-schema';
@@ -241,6 +242,7 @@ export const JobHead = z.strictObject({
   house: HouseKept.optional(),
   sensors: many(Sensor, 'sensors').optional(),
   proof: z.strictObject({ skipped: many(z.string().min(3).max(400), 'ticks').prefault({}) }).prefault({}),
+  photos: many(Photo, 'photos').optional(),
   timers: many(Timer, 'timers').prefault({}),
   handOver: z
     .strictObject({

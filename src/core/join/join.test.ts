@@ -170,7 +170,7 @@ describe('the path', () => {
       expect(step.what.length).toBeGreaterThan(10);
       expect(step.sees.length).toBeGreaterThan(4);
       expect(step.failures.length).toBeGreaterThan(0);
-      for (const f of step.failures) expect([f.sees, f.means, f.then].every((t) => t.length > 3)).toBe(true);
+      for (const f of step.failures) expect([f.sees, f.means, f.next].every((t) => t.length > 3)).toBe(true);
       expect(step.minutes).toBeGreaterThan(0);
     }
   });

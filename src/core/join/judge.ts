@@ -34,7 +34,7 @@ function joinFindings(job: Job, sheet: SheetJoin, now: string | null): Finding[]
 }
 
 /** What is wrong with a code as typed; null where nothing is, or nothing is known of it. */
-export function badCode(code: string | undefined, sheet: SheetJoin): string | null {
+function badCode(code: string | undefined, sheet: SheetJoin): string | null {
   if (code === undefined) return null;
   if (sheet.way === 'square-code') {
     const read = readOnboarding(code);

@@ -9,7 +9,7 @@ import type { JoinWay, SheetJoin } from './sheet';
 export interface JoinFailure {
   sees: string;
   means: string;
-  then: string;
+  next: string;
 }
 
 export interface JoinStep {
@@ -37,12 +37,12 @@ const ACCOUNT: JoinStep = {
     {
       sees: 'no e-mail',
       means: 'a wrong address, or it lies under junk',
-      then: 'look there; then correct the address',
+      next: 'look there; then correct the address',
     },
     {
       sees: 'the address is taken',
       means: 'an account from an older device',
-      then: 'use it: its password is the customer’s to reset',
+      next: 'use it: its password is the customer’s to reset',
     },
   ],
   needsPower: false,
@@ -60,17 +60,17 @@ const NETWORK: JoinStep = {
     {
       sees: 'its name is not in the list',
       means: 'a hidden network, or a band the device does not hear',
-      then: 'type the name as it is written; else the 2.4 GHz name',
+      next: 'type the name as it is written; else the 2.4 GHz name',
     },
     {
       sees: 'the password is refused',
       means: 'a letter wrong, or a guest network',
-      then: 'again, slowly; then the house’s own network',
+      next: 'again, slowly; then the house’s own network',
     },
     {
       sees: 'joined, and no internet',
       means: 'a guest network keeps it apart, or the line is down',
-      then: 'another device on the same network: has it internet?',
+      next: 'another device on the same network: has it internet?',
     },
   ],
   needsPower: true,
@@ -85,7 +85,7 @@ const OLD_DEVICE: JoinStep = {
   minutes: 1,
   meanwhile: '',
   failures: [
-    { sees: 'it comes back', means: 'it still has power and registers itself', then: 'take its batteries out' },
+    { sees: 'it comes back', means: 'it still has power and registers itself', next: 'take its batteries out' },
   ],
   needsPower: false,
   needsInternet: true,
@@ -121,12 +121,12 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
         {
           sees: 'the code is refused',
           means: `it ran out${s.codeMinutes ? ` (${s.codeMinutes} min)` : ''}, or a letter is wrong`,
-          then: 'ask for a new one; read it out letter by letter',
+          next: 'ask for a new one; read it out letter by letter',
         },
         {
           sees: 'the service does not answer',
           means: 'it is down, or this line is',
-          then: 'finish everything local; leave it as a follow-up',
+          next: 'finish everything local; leave it as a follow-up',
         },
       ],
     ),
@@ -136,12 +136,12 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       {
         sees: 'the digits are refused',
         means: 'one is wrong, or another device’s card',
-        then: 'the card beside the device’s own label',
+        next: 'the card beside the device’s own label',
       },
       {
         sees: 'already registered',
         means: 'it is still in somebody’s account',
-        then: 'its last owner takes it out; or its maker',
+        next: 'its last owner takes it out; or its maker',
       },
     ]),
   ],
@@ -150,9 +150,9 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       {
         sees: 'the phone does not find it',
         means: 'it stopped listening, or is out of reach',
-        then: 'press again what makes it listen, the phone beside it',
+        next: 'press again what makes it listen, the phone beside it',
       },
-      { sees: 'the code is not read', means: 'glare, a crease, or a code of something else', then: 'type the digits' },
+      { sees: 'the code is not read', means: 'glare, a crease, or a code of something else', next: 'type the digits' },
     ]),
   ],
   hub: (s) => [
@@ -165,12 +165,12 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
           {
             sees: 'it starts again half way',
             means: 'it brings itself up to date',
-            then: 'leave it alone until the light stands still',
+            next: 'leave it alone until the light stands still',
           },
           {
             sees: 'no light on the line',
             means: 'a dead socket or cable at the router',
-            then: 'another socket, another cable',
+            next: 'another socket, another cable',
           },
         ],
         'Everything at the boiler and at the walls.',
@@ -182,7 +182,7 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       {
         sees: 'the hub is unknown',
         means: 'it is not up to date, or a digit is wrong',
-        then: 'wait; the number again',
+        next: 'wait; the number again',
       },
     ]),
   ],
@@ -195,20 +195,20 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
         {
           sees: 'nothing is found',
           means: 'too far, or still joined to another',
-          then: 'take it out of the old one first; within arm’s length',
+          next: 'take it out of the old one first; within arm’s length',
         },
         {
           sees: 'a second device comes too',
           means: 'another was listening',
-          then: 'take it out, name each before the next',
+          next: 'take it out, name each before the next',
         },
       ],
     ),
   ],
   'two-keys': (s) => [
     way(held(s, 'Both keys held until a symbol flashes'), s.sees ?? 'The symbol flashes, then stands still.', 3, [
-      { sees: 'it never flashes', means: 'held too short, or it is locked', then: 'again, and longer; unlock it' },
-      { sees: 'it flashes and stops', means: 'nobody answered in time', then: 'the account first, then the keys' },
+      { sees: 'it never flashes', means: 'held too short, or it is locked', next: 'again, and longer; unlock it' },
+      { sees: 'it flashes and stops', means: 'nobody answered in time', next: 'the account first, then the keys' },
     ]),
   ],
   'short-range': () => [
@@ -216,7 +216,7 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       {
         sees: 'it is not found',
         means: 'the phone’s near radio is off, or not allowed',
-        then: 'allow it in the phone’s settings',
+        next: 'allow it in the phone’s settings',
       },
     ]),
   ],
@@ -226,8 +226,8 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       s.sees ?? 'Its own network is gone from the list.',
       5,
       [
-        { sees: 'its network is not there', means: 'it closed after a while', then: held(s, 'make it open again') },
-        { sees: 'the phone leaves it', means: 'the phone wants internet', then: 'stay joined when it asks' },
+        { sees: 'its network is not there', means: 'it closed after a while', next: held(s, 'make it open again') },
+        { sees: 'the phone leaves it', means: 'the phone wants internet', next: 'stay joined when it asks' },
       ],
     ),
   ],
@@ -241,12 +241,12 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
           {
             sees: 'the light goes on flashing',
             means: 'the head is not heard',
-            then: 'within a metre first; fresh batteries',
+            next: 'within a metre first; fresh batteries',
           },
           {
             sees: 'the neighbour’s boiler fires',
             means: 'paired with another receiver',
-            then: 'clear both, pair again',
+            next: 'clear both, pair again',
           },
         ],
       ),
@@ -262,7 +262,7 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
         {
           sees: 'no e-mail',
           means: 'it takes a while, or lies under junk',
-          then: 'go on with what is local; look again',
+          next: 'go on with what is local; look again',
         },
       ],
       'Everything that is local.',
@@ -284,7 +284,7 @@ export function joinPath(job: Job, sheet: SheetJoin): JoinStep[] {
     ...own,
     {
       ...way(`Name it as people will look for it: “${named}”.`, 'The name on the device or in the account.', 1, [
-        { sees: 'two of the same name', means: 'a second device registered by itself', then: 'take the wrong one out' },
+        { sees: 'two of the same name', means: 'a second device registered by itself', next: 'take the wrong one out' },
       ]),
       id: 'name',
       needsInternet: !local,
@@ -297,7 +297,7 @@ export function joinPath(job: Job, sheet: SheetJoin): JoinStep[] {
               `Place and time zone${job.join.timeZone ? `: ${job.join.timeZone}` : ''}; it changes the clocks by itself.`,
               'The hour on the device.',
               1,
-              [{ sees: 'an hour off', means: 'the zone, or summer time, is not set', then: 'set the place again' }],
+              [{ sees: 'an hour off', means: 'the zone, or summer time, is not set', next: 'set the place again' }],
             ),
             id: 'place',
           },

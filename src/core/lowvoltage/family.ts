@@ -64,8 +64,8 @@ export interface LowVoltageDerived {
   findings: Finding[];
 }
 
-/** @param now the time for things that expire, or null where time does not matter */
-export function deriveLowVoltage(asked: LowVoltageJob, now: string | null): LowVoltageDerived {
+/** Everything a 24 V job implies. Never throws: what is not known is a question. */
+export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
   const candidates = candidateSystems(asked);
   // Readings that leave one reading of the letters standing have answered the question.
   const job = withSettled(asked, candidates);

@@ -2,7 +2,6 @@
 
 import type { CircuitState } from '../circuit/netlist';
 import { shortPath } from '../circuit/short';
-import type { DeviceSheet } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import { readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';

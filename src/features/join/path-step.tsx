@@ -39,7 +39,7 @@ export function PathStep({ step, lit, now }: { step: JoinStep; lit: boolean; now
       </p>
       {failure ? (
         <p className="join-failure">
-          <b>Seen instead: {failure.sees}.</b> It means {failure.means}. Then: {failure.then}.
+          <b>Seen instead: {failure.sees}.</b> It means {failure.means}. Then: {failure.next}.
         </p>
       ) : null}
       {sealed ? null : waitsForPower && !state ? (

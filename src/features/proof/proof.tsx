@@ -3,7 +3,7 @@
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { FAMILY_SCREENS } from '../families';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';

@@ -6,7 +6,6 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { author } from '../../sync/author';
-import { Choice, TextField, Tick } from '../../ui/fields';
 import { JoinPanel } from '../join/join-panel';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { useLowVoltage } from '../shell/family-job';

@@ -4,9 +4,12 @@ import { answered } from '@core/findings/answer';
 import type { Finding, Question } from '@core/findings/finding';
 import { STOPS, type StopId } from '@core/run';
 /** The side that reads: what it all means, what settles most, then findings by weight. */
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { useJob } from './job-context';
+
+const Photos = dynamic(() => import('../photos/photos').then((m) => m.Photos), { ssr: false });
 
 const WEIGHT = { blocker: 'Stops the work', caution: 'Take care', note: 'Note' } as const;
 
@@ -137,6 +140,7 @@ export function ReadingSide({
           </div>
         </section>
       ) : null}
+      <Photos here={here} />
     </aside>
   );
 }
