@@ -14,7 +14,7 @@ import { followUps } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
 import { timeParts } from '@core/record/time-parts';
 import { STOPS } from '@core/run';
-import { Text, View } from '@react-pdf/renderer';
+import { Path, Svg, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { checkRecord } from '../signing/signature';
 import { drawnRecord } from './families';
@@ -171,10 +171,30 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
   return blocks;
 }
 
+/** What the customer drew, and when. */
+function signatureBlocks(job: Job): Block[] {
+  const { signature } = job.handOver;
+  if (!signature) return [];
+  return [
+    {
+      kind: 'drawing',
+      heading: 'Signed by the customer',
+      height: 74,
+      node: (
+        <Svg viewBox="0 0 400 120" style={{ width: 220, height: 66 }}>
+          <Path d={signature.strokes} stroke="#1a2326" strokeWidth={2.2} fill="none" />
+        </Svg>
+      ),
+    },
+    { kind: 'lines', lines: [{ text: `${signature.name}, ${signature.at.slice(0, 16).replace('T', ' ')} UTC` }] },
+  ];
+}
+
 export function recordBlocks(job: Job, derived: Derived): Block[] {
   const { module, job: seen } = familyOf(job);
   return [
     ...sealBlocks(job),
+    ...signatureBlocks(job),
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),

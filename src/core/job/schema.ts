@@ -248,6 +248,18 @@ export const JobHead = z.strictObject({
     .strictObject({
       shown: many(z.enum(['shown', 'did']), 'ticks').prefault({}),
       note: longText.optional(),
+      /** Drawn by the customer: strokes on a field of 400 by 120. */
+      signature: z
+        .strictObject({
+          name: shortText,
+          at: instant,
+          strokes: z
+            .string()
+            .min(4)
+            .max(20_000)
+            .regex(/^(M\d{1,3} \d{1,3}(L\d{1,3} \d{1,3})*)+$/, 'strokes on a field'),
+        })
+        .optional(),
     })
     .prefault({}),
   seal: Seal.optional(),

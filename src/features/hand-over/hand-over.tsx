@@ -16,6 +16,7 @@ import { More } from '../../ui/more';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
+import { SignatureField } from './signature-field';
 import './hand-over.css';
 
 export function HandOver(): ReactNode {
@@ -108,6 +109,7 @@ export function HandOver(): ReactNode {
             </Button>
           </div>
         </section>
+        <SignatureField />
         {sealed ? (
           <Sealed />
         ) : (
