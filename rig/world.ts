@@ -86,6 +86,8 @@ export class World {
   private coilShare = 0;
   private burnerShare = 0;
   private powered = false;
+  /** Into the air since the house was loaded. */
+  private heatJoules = 0;
 
   /** @param unlisted faults that no list knows, put in beside the listed ones */
   constructor(
@@ -346,7 +348,9 @@ export class World {
       target + (share - target) * Math.exp(-dt / tau);
     this.burnerShare = toward(this.burnerShare, burning ? 1 : 0, COIL_SECONDS);
     this.coilShare = toward(this.coilShare, this.coolStages() > 0 ? 1 : 0, COIL_SECONDS);
-    this.house = stepHouse(EXAMPLE_HOUSE, this.house, this.outdoorCelsius, this.air().heat, dt);
+    const { heat } = this.air();
+    this.heatJoules += heat * dt;
+    this.house = stepHouse(EXAMPLE_HOUSE, this.house, this.outdoorCelsius, heat, dt);
     this.seconds += dt;
   }
 
@@ -459,6 +463,7 @@ export class World {
       returnCelsius: ret,
       outdoorCelsius: this.outdoorCelsius,
       hiddenFaults: this.hidden.length,
+      shows: { 'heat.joules': Math.round(this.heatJoules) },
     };
   }
 }

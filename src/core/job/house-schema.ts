@@ -29,6 +29,8 @@ export const HouseKept = z.strictObject({
     })
     .optional(),
   auxWatts: z.number().min(0).max(60_000).optional(),
+  /** Starts an hour at half load, as the device's cycle setting or anticipator gives them; a plain band without. */
+  cyclesPerHour: z.number().min(0.5).max(12).optional(),
   /** Mean outdoors over the year, and the coldest day planned for. */
   meanCelsius: z.number().min(-15).max(30).optional(),
   designCelsius: z.number().min(-50).max(20).optional(),

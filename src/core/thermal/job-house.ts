@@ -2,13 +2,14 @@
 import { SURVEYS } from '../family/surveys';
 import type { HouseKept } from '../job/house-schema';
 import type { Job } from '../job/schema';
-import { type Equipment, USUAL_STEERING } from './equipment';
+import { steeringFor } from './cycles';
+import { type Equipment, type Steering, USUAL_STEERING } from './equipment';
 import { AS_FORM, DOUBT, type Factors, FORM_DEFAULTS, type House, type HouseForm, houseOf } from './house';
 
 export interface JobHouse {
   form: HouseForm;
   equipment: Equipment;
-  steering: typeof USUAL_STEERING;
+  steering: Steering;
   price: Float64Array;
   currency: string;
   meanCelsius: number;
@@ -46,6 +47,20 @@ const FORM_KEYS = [
   'meanCelsius',
 ] as const;
 
+const found = new Map<string, Steering>();
+/** A band is found by running the house: once for each that is asked about. */
+function steeringOf(cyclesPerHour: number | undefined, house: House, equipment: Equipment): Steering {
+  if (cyclesPerHour === undefined) return USUAL_STEERING;
+  const key = JSON.stringify([cyclesPerHour, house, equipment]);
+  const known = found.get(key);
+  if (known) return known;
+  if (found.size > KEPT) found.clear();
+  const steering = steeringFor(house, equipment, USUAL_STEERING, cyclesPerHour);
+  found.set(key, steering);
+  return steering;
+}
+const KEPT = 50;
+
 /** The house of a job; what nobody said is a default and named in `assumed`. Never throws for a job that its schema took. */
 export function jobHouse(job: Pick<Job, 'family' | 'house'>): JobHouse {
   const said: HouseKept = job.house ?? {};
@@ -79,10 +94,11 @@ export function jobHouse(job: Pick<Job, 'family' | 'house'>): JobHouse {
       if (cheap.from <= cheap.to ? m >= cheap.from && m < cheap.to : m >= cheap.from || m < cheap.to)
         price[m] = cheap.perKwh;
   const factors = said.fitted ? { loss: said.fitted.loss, mass: said.fitted.mass, gains: said.fitted.gains } : AS_FORM;
+  const house = houseOf(form, factors);
   return {
     form,
     equipment,
-    steering: USUAL_STEERING,
+    steering: steeringOf(said.cyclesPerHour, house, equipment),
     price,
     currency: said.currency ?? '',
     meanCelsius: said.meanCelsius ?? HOUSE_DEFAULTS.meanCelsius,
@@ -96,7 +112,7 @@ export function jobHouse(job: Pick<Job, 'family' | 'house'>): JobHouse {
           gains: Math.max(0.1, said.fitted.errors.gains),
         }
       : DOUBT,
-    house: houseOf(form, factors),
+    house,
     assumed: FORM_KEYS.filter((k) => said[k] === undefined),
   };
 }

@@ -128,7 +128,20 @@ export function HousePanel(): ReactNode {
     );
     if (found) setOffer(found);
   };
-  const fitTo = async (file: File): Promise<void> => {
+  const fromRig = async (): Promise<void> => {
+    setSaid('');
+    setProgress(0);
+    try {
+      const { logRig } = await import('./log-rig');
+      const text = await logRig(job, setProgress);
+      setProgress(null);
+      await fitTo({ name: 'the rig’s log', text: async () => text });
+    } catch (error) {
+      setProgress(null);
+      setSaid(error instanceof Error ? error.message : 'The rig did not answer.');
+    }
+  };
+  const fitTo = async (file: Pick<File, 'name' | 'text'>): Promise<void> => {
     const text = await file.text();
     const read = await inWorker(async (api) => await api.fit(known.form, text));
     if (!read) return;
@@ -198,6 +211,7 @@ export function HousePanel(): ReactNode {
         {weather ? null : figure('meanCelsius', 'Outdoors, mean of the year', 'temperature', t(known.meanCelsius))}
         {figure('designCelsius', 'Coldest day planned for', 'temperature', t(known.designCelsius))}
         {house.heater === 'heat-pump' ? figure('auxWatts', 'Electric help', 'power', 'none') : null}
+        {figure('cyclesPerHour', 'Starts an hour at half load', 'plain', 'a plain band of 0.6 K')}
       </div>
       {CHOICES.map(({ key, label, words }) => (
         <Choice
@@ -226,6 +240,9 @@ export function HousePanel(): ReactNode {
         <FileButton accept=".csv,text/csv" disabled={sealed} onFile={(file) => void fitTo(file)}>
           {house.fitted ? `Fitted to a log of ${house.fitted.rows} rows` : 'Fit to a log of the room'}
         </FileButton>
+        <Button disabled={sealed || progress !== null} onClick={() => void fromRig()}>
+          Log the rig’s house
+        </Button>
         {house.fitted ? (
           <Button disabled={sealed} onClick={() => put('The form’s own figures again', { fitted: undefined })}>
             Back to the form
