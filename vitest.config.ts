@@ -12,5 +12,7 @@ export default defineConfig({
     setupFiles: ['tests/support/families.ts'],
     // Property tests and command-line tests take seconds on a busy machine.
     testTimeout: 60_000,
+    // One for each core: by itself it leaves one of two idle.
+    maxWorkers: 2,
   },
 });

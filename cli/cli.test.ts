@@ -181,11 +181,9 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(said.ranking).toBeNull();
     expect(said.coverage.reveals).toBeGreaterThan(0.8 * said.coverage.of);
     expect(said.coverage.of).toBeGreaterThan(20);
-    expect(JSON.parse(run('diagnose', 'demo/examples/findings/boiler.timer-kept.json').out)).toMatchObject({
-      family: 'boiler',
-      ranking: null,
-      coverage: null,
-    });
+    // Nothing was read of it yet: no ranking. What its proof would show is known.
+    const boiler = JSON.parse(run('diagnose', 'demo/examples/findings/boiler.timer-kept.json').out) as typeof said;
+    expect([boiler.ranking, boiler.coverage.reveals > 0.8 * boiler.coverage.of]).toEqual([null, true]);
   });
 
   it('compares weeks in a house, fits a log and finds a cheaper week', () => {

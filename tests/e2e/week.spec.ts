@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { fill, goTo, kept, newJob } from './helpers';
+import { fill, goTo, kept, newJob, RIG } from './helpers';
 
 const WEEK = 'up 6:30, out 8:30, back 17, bed 22:30; Sat Sun up 8, in; Wed out till 13';
 
@@ -194,4 +194,20 @@ test('a day of its own in the hot water is keyed in where the device keeps it', 
   await page.getByLabel('Wednesday window 1 from').fill('10:00');
   await page.getByLabel('Wednesday window 1 to').fill('12:00');
   await expect(page.getByRole('region', { name: 'Hot water to key in' })).toContainText('10:00 to 12:00');
+});
+
+test('the rig’s house is logged for two days and fitted; its sensors are read in one press', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.goto('/jobs/demo-ferry/week');
+  await page.evaluate((rig) => localStorage.setItem('augerset.rig', rig), RIG);
+  await page.getByRole('button', { name: 'Add the device’s own' }).click();
+  const house = page.getByRole('region', { name: 'What it costs here' });
+  await house.getByLabel('Heated area').fill('110');
+  await house.getByLabel('Heated area').press('Enter');
+  await house.getByRole('button', { name: 'warm air' }).click();
+  await house.getByRole('button', { name: 'Log the rig’s house' }).click();
+  await expect(house.getByRole('button', { name: 'Fitted to a log of 192 rows' })).toBeVisible({ timeout: 90_000 });
+  // The rig has this job now: its device shows what its sensor reads.
+  await page.getByRole('button', { name: 'Read them from the rig' }).click();
+  await expect(page.getByRole('region', { name: 'Sensors' })).toContainText('1 sensor read');
 });
