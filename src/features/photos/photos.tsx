@@ -60,7 +60,7 @@ export function Photos({ here }: { here: StopId }): ReactNode {
     }
   };
   return (
-    <section className="side-list photos" aria-label="Photographs">
+    <section className="stack photos" aria-label="Photographs">
       <h2>Photographs</h2>
       <div className="photo-grid">
         {mine.map(([id, p]) => (
