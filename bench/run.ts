@@ -15,7 +15,6 @@ import { floorWeek } from '../src/core/floor/week';
 import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
 import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';
-import { benchHouse } from './house';
 import { eightZones, fiveWire, threeZones } from './jobs';
 import { benchList } from './list';
 import { benchPages } from './pages';
@@ -177,7 +176,9 @@ const out = [
     ...[0, 2, 4, 6].map((z) => `heat:${z}`),
   ]),
 ];
-out.push(...benchHouse(build, compiler && `${build}/house-year`));
+// A process of its own: in the application this is a worker that has run nothing but houses.
+const alone = ['--import', 'tsx', 'bench/house-alone.ts', build, ...(compiler ? [`${build}/house-year`] : [])];
+out.push(...execFileSync(process.execPath, alone, { encoding: 'utf8' }).trimEnd().split('\n'));
 const list = await benchList();
 const papers = await benchPapers();
 const ms = (v: number): string => `${v.toFixed(0)} ms`;
