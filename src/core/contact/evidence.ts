@@ -1,5 +1,5 @@
 /** What can be wrong with a ring, a call pair or a small 24 V control, by what each fault does to the tests. */
-import { type Noticed, type TestFault, testEvidence } from '../evidence/by-test';
+import { faultList, type Noticed, type TestFault, testEvidence, times, zero } from '../evidence/by-test';
 import type { Evidence } from '../evidence/hypothesis';
 import type { Complaint } from '../job/complaint';
 import type { ContactDerived } from './family';
@@ -8,12 +8,7 @@ import type { ContactJob } from './survey-job';
 /** Complaints that an appliance behind a contact can give rise to. */
 export const CONTACT_COMPLAINTS: readonly Complaint[] = ['no-heat', 'runs-always'];
 
-const zero = (): number => 0;
 const one = (): number => 1;
-const times =
-  (share: number) =>
-  (v: number): number =>
-    v * share;
 /** So much of it, give or take half. */
 const much =
   (share: number) =>
@@ -21,18 +16,7 @@ const much =
 const SILENT: TestFault['changes'] = { 'answers/burner': zero };
 
 function faultsOf({ survey }: ContactJob, { loop }: ContactDerived): TestFault[] {
-  const faults: TestFault[] = [];
-  const add = (
-    id: string,
-    name: string,
-    look: string,
-    fix: string,
-    prior: number,
-    about: string[],
-    changes: TestFault['changes'],
-  ): void => {
-    faults.push({ id, name, look, fix, prior, about, changes });
-  };
+  const { faults, add } = faultList();
   const kind = survey.appliance;
   add(
     'stuck',

@@ -40,6 +40,37 @@ export interface TestFault {
   changes: Readonly<Record<MeasureId, (value: number) => number | null | Wide>>;
 }
 
+/** A measure that then reads nothing. */
+export const zero = (): number => 0;
+
+/** So much of what the measure reads as planned. @param share 1 = all of it */
+export const times =
+  (share: number) =>
+  (v: number): number =>
+    v * share;
+
+/** An empty list of faults, and what adds to it in the order of a fault's fields. */
+export function faultList(): {
+  faults: TestFault[];
+  add: (
+    id: string,
+    name: string,
+    look: string,
+    fix: string,
+    prior: number,
+    about: string[],
+    changes: TestFault['changes'],
+  ) => void;
+} {
+  const faults: TestFault[] = [];
+  return {
+    faults,
+    add: (id, name, look, fix, prior, about, changes) => {
+      faults.push({ id, name, look, fix, prior, about, changes });
+    },
+  };
+}
+
 /** What the customer would notice, from the measures: each complaint by a question to the figures. */
 export type Noticed = Readonly<
   Partial<Record<Complaint, (figure: (measure: MeasureId) => number | null | undefined) => boolean>>

@@ -1,5 +1,5 @@
 /** What can be wrong with a floor, by what each fault does to the tests. */
-import { type Noticed, type TestFault, testEvidence } from '../evidence/by-test';
+import { faultList, type Noticed, type TestFault, testEvidence, zero } from '../evidence/by-test';
 import type { Evidence } from '../evidence/hypothesis';
 import type { Complaint } from '../job/complaint';
 import type { FloorJob } from '../job/schema';
@@ -10,7 +10,6 @@ import { celsiusAt, ohmsAt, PROBE_TYPES, probeName } from './thermistor';
 /** Complaints that a floor can give rise to. */
 export const FLOOR_COMPLAINTS: readonly Complaint[] = ['floor-cold', 'floor-hot', 'trips', 'dark'];
 
-const zero = (): number => 0;
 const nothing = (): null => null;
 /** A test that needs the floor heating, in a floor that does not. */
 const COLD: TestFault['changes'] = {
@@ -34,18 +33,7 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
     'load/watts': (v) => v * s,
     'rise/rise': (v) => v * s,
   });
-  const faults: TestFault[] = [];
-  const add = (
-    id: string,
-    name: string,
-    look: string,
-    fix: string,
-    prior: number,
-    about: string[],
-    changes: TestFault['changes'],
-  ): void => {
-    faults.push({ id, name, look, fix, prior, about, changes });
-  };
+  const { faults, add } = faultList();
   add(
     'supply-off',
     'no supply: the breaker, or its ground-fault protection',

@@ -1,5 +1,5 @@
 /** What can be wrong with line-voltage heaters, by what each fault does to the tests. */
-import { type Noticed, type TestFault, testEvidence } from '../evidence/by-test';
+import { faultList, type Noticed, type TestFault, testEvidence, times, zero } from '../evidence/by-test';
 import type { Evidence } from '../evidence/hypothesis';
 import type { Complaint } from '../job/complaint';
 import type { HeaterDerived } from './family';
@@ -8,11 +8,6 @@ import type { HeaterJob } from './survey-job';
 /** Complaints that heaters can give rise to. */
 export const HEATER_COMPLAINTS: readonly Complaint[] = ['no-heat', 'runs-always', 'fan-silent', 'trips'];
 
-const zero = (): number => 0;
-const times =
-  (share: number) =>
-  (v: number): number =>
-    v * share;
 const COLD: TestFault['changes'] = { 'on/amps': zero, 'on/on-volts': zero, 'far/far-on': zero, 'rise/rise': zero };
 
 function faultsOf({ circuit }: HeaterDerived): TestFault[] {
@@ -26,18 +21,7 @@ function faultsOf({ circuit }: HeaterDerived): TestFault[] {
   // From a load core to earth: half the supply on two hots, all of it on a hot and a neutral.
   const toEarth = (): number => (wall.twoHots ? supply / 2 : supply);
   const together = ohms.reduce((s, r) => s + r, 0);
-  const faults: TestFault[] = [];
-  const add = (
-    id: string,
-    name: string,
-    look: string,
-    fix: string,
-    prior: number,
-    about: string[],
-    changes: TestFault['changes'],
-  ): void => {
-    faults.push({ id, name, look, fix, prior, about, changes });
-  };
+  const { faults, add } = faultList();
   add(
     'supply-off',
     'no supply',
