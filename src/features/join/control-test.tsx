@@ -1,12 +1,37 @@
 'use client';
 
-import { fixed } from '@core/units/units';
 /** Control is proved by a time: set at the far end, shown on the device, followed by the equipment, undone. */
+import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Choice } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { useJob } from '../shell/job-context';
+
+/** What is seen once the device shows the setpoint; each is kept in the log as what was seen. */
+const SEEN = [
+  {
+    key: 'followed',
+    label: 'The relay is heard, and the equipment follows',
+    yes: 'it follows',
+    no: 'it does not',
+    kept: { yes: 'Equipment follows', no: 'Equipment does not follow' },
+  },
+  {
+    key: 'undone',
+    label: 'Set back again, and the device shows that',
+    yes: 'it does',
+    no: 'not',
+    kept: { yes: 'Undone from afar', no: 'Not undone from afar' },
+  },
+  {
+    key: 'localWithout',
+    label: 'With the network gone it obeys its own keys',
+    yes: 'it does',
+    no: 'not',
+    kept: { yes: 'Own keys obeyed without network', no: 'Own keys not obeyed without network' },
+  },
+] as const;
 
 export function ControlTest(): ReactNode {
   const { job, change, sealed } = useJob();
@@ -57,36 +82,22 @@ export function ControlTest(): ReactNode {
           <p>
             Shown after <b className="mono">{fixed(control.seconds, 0)} s</b>.
           </p>
-          <Choice
-            label="The relay is heard, and the equipment follows"
-            value={control.followed === undefined ? undefined : control.followed ? 'yes' : 'no'}
-            disabled={sealed}
-            options={[
-              { value: 'yes', label: 'it follows' },
-              { value: 'no', label: 'it does not' },
-            ]}
-            onChoose={(v) => put(`Equipment ${v === 'yes' ? 'follows' : 'does not follow'}`, { followed: v === 'yes' })}
-          />
-          <Choice
-            label="Set back again, and the device shows that"
-            value={control.undone === undefined ? undefined : control.undone ? 'yes' : 'no'}
-            disabled={sealed}
-            options={[
-              { value: 'yes', label: 'it does' },
-              { value: 'no', label: 'not' },
-            ]}
-            onChoose={(v) => put('Undone from afar', { undone: v === 'yes' })}
-          />
-          <Choice
-            label="With the network gone it obeys its own keys"
-            value={control.localWithout === undefined ? undefined : control.localWithout ? 'yes' : 'no'}
-            disabled={sealed}
-            options={[
-              { value: 'yes', label: 'it does' },
-              { value: 'no', label: 'not' },
-            ]}
-            onChoose={(v) => put('Local control without network', { localWithout: v === 'yes' })}
-          />
+          {SEEN.map(({ key, label, yes, no, kept }) => {
+            const seen = control[key];
+            return (
+              <Choice
+                key={key}
+                label={label}
+                value={seen === undefined ? undefined : seen ? 'yes' : 'no'}
+                disabled={sealed}
+                options={[
+                  { value: 'yes', label: yes },
+                  { value: 'no', label: no },
+                ]}
+                onChoose={(v) => put(kept[v], { [key]: v === 'yes' })}
+              />
+            );
+          })}
           <Button
             disabled={sealed}
             onClick={() =>
