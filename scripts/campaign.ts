@@ -216,9 +216,15 @@ async function singles(): Promise<Tally> {
   return sum;
 }
 
+/** What the campaign tries beyond singles: pairs where a family's rig takes two faults, and faults that no list knows. */
+const CAMPAIGN: Partial<Record<Family, { pairs: boolean; unlisted?: (job: Job) => Fault[] }>> = {
+  '24v': { pairs: true, unlisted: unlistedOf },
+  boiler: { pairs: true },
+};
+
 async function pairs(): Promise<Tally> {
   const sum = tally();
-  const some = houses.filter(([, job]) => job.family === '24v' || job.family === 'boiler');
+  const some = houses.filter(([, job]) => CAMPAIGN[job.family]?.pairs);
   for (let i = 0; i < PAIRS; i++) {
     const [name, job] = pick(some);
     const list = (known.get(name) ?? []).filter(
@@ -302,7 +308,10 @@ function unlistedOf(job: Job): Fault[] {
 
 async function outside(): Promise<Tally> {
   const sum = tally();
-  const some = houses.filter(([, job]) => job.family === '24v').map(([, job]) => ({ job, faults: unlistedOf(job) }));
+  const some = houses.flatMap(([, job]) => {
+    const unlisted = CAMPAIGN[job.family]?.unlisted;
+    return unlisted ? [{ job, faults: unlisted(job) }] : [];
+  });
   for (let i = 0; i < OUTSIDE; i++) {
     const { job, faults } = pick(some);
     const fault = pick(faults);
