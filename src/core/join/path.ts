@@ -276,16 +276,25 @@ const LOCAL: ReadonlySet<JoinWay> = new Set(['pairing', 'radio']);
 /** The path, in its order; what needs internet is left out where there is none today. */
 export function joinPath(job: Job, sheet: SheetJoin): JoinStep[] {
   const local = LOCAL.has(sheet.way);
-  const named = [job.site.name, job.zone].filter(Boolean).join(', ') || 'the house and the zone';
+  const named = [job.site.name, job.zone].filter(Boolean).join(', ');
   const own = WAYS[sheet.way](sheet).map((s, i): JoinStep => ({ id: `own-${i + 1}`, ...s }));
   const all: JoinStep[] = [
     ...(local ? [] : [ACCOUNT, OLD_DEVICE]),
     ...(sheet.bands.length > 0 ? [NETWORK] : []),
     ...own,
     {
-      ...way(`Name it as people will look for it: “${named}”.`, 'The name on the device or in the account.', 1, [
-        { sees: 'two of the same name', means: 'a second device registered by itself', next: 'take the wrong one out' },
-      ]),
+      ...way(
+        `Name it as people will look for it: ${named ? `“${named}”` : 'the house and the zone'}.`,
+        'The name on the device or in the account.',
+        1,
+        [
+          {
+            sees: 'two of the same name',
+            means: 'a second device registered by itself',
+            next: 'take the wrong one out',
+          },
+        ],
+      ),
       id: 'name',
       needsInternet: !local,
     },

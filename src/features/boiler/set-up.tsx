@@ -80,7 +80,9 @@ export function BoilerSetUp(): ReactNode {
         sentence={
           next
             ? `Next on the device: ${next.where}, ${next.label.toLowerCase()}: ${next.enter}.`
-            : `All ${card.length} settings entered.`
+            : card.length > 0
+              ? `All ${card.length} settings entered.`
+              : boiler.sentence
         }
       />
     </>

@@ -26,10 +26,15 @@ export function SetUp(): ReactNode {
     ? 'Choose a device in Arrive: its sheet says where everything is set.'
     : next
       ? `Next on the device: ${next.where}, ${next.label.toLowerCase()}: ${next.enter}.`
-      : `All ${card.length} settings entered.`;
+      : card.length > 0
+        ? `All ${card.length} settings entered.`
+        : 'Nothing to enter yet: the wires landed in Survey say what is set here.';
   return (
     <>
-      <Bench title="Set up" note={sheet ? `${entered} of ${card.length} entered, in the order ${sheet.name} asks` : ''}>
+      <Bench
+        title="Set up"
+        note={sheet && card.length > 0 ? `${entered} of ${card.length} entered, in the order ${sheet.name} asks` : ''}
+      >
         {sheet ? <Card card={card} /> : <p>No device sheet, so no settings card yet.</p>}
         {sheet && settings.open.length > 0 ? (
           <section className="panel">
