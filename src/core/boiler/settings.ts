@@ -3,6 +3,7 @@ import type { BoilerSurvey } from '../job/boiler-schema';
 import type { Week } from '../job/schema';
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed } from '../units/units';
+import { earlyStart } from '../week/early-start';
 import { addSchedule } from '../week/form';
 import { hasCylinder, type Plant } from './parts';
 import type { BoilerSheet } from './sheet';
@@ -135,6 +136,17 @@ export function boilerSettings(
     );
   }
   const { schedule } = sheet ?? {};
-  if (sheet && schedule) addSchedule(add, week, { schedule, settings: sheet.settings });
+  if (sheet && schedule) {
+    const run = sheet.channels * (plant.unitEachZone ? plant.zones : 1);
+    const early = earlyStart(
+      schedule.times,
+      run < plant.zones
+        ? `${plant.zones - run} of ${plant.zones} zones of this boiler keep a thermostat of their own`
+        : null,
+      false,
+    );
+    add('start.adaptive', 'Early start', early.value, early.why, [option('on'), option('off')], early.wrong);
+    addSchedule(add, week, { schedule, settings: sheet.settings });
+  }
   return settings;
 }

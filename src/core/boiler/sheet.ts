@@ -91,6 +91,12 @@ const radio = {
   settings: [
     cycles('Heating starts an hour', { path: ['Engineer', 'Heating', 'Starts'] }),
     {
+      setting: 'start.adaptive',
+      label: 'Ready by its time',
+      at: { path: ['Engineer', 'Heating', 'Ready'] },
+      values: { on: 'on', off: 'off' },
+    },
+    {
       setting: 'boiler.minimum',
       label: 'Shortest firing',
       at: { path: ['Engineer', 'Heating', 'Shortest'] },
@@ -136,6 +142,7 @@ const bus = {
     { setting: 'boiler.control', label: 'Speaks by', at: { function: 2 }, values: { bus: '1', switched: '0' } },
     flow('Flow at most', { function: 5 }),
     frost('Frost', { function: 9 }),
+    { setting: 'start.adaptive', label: 'Ahead', at: { function: 10 }, values: { on: '1', off: '0' } },
     {
       setting: 'store.target',
       label: 'Store',

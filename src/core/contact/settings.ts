@@ -1,5 +1,6 @@
 /** What is entered on a device that closes one contact. */
 import { type AddSetting, type CanonicalSetting, option } from '../settings/canonical-setting';
+import { earlyStart } from '../week/early-start';
 import { addSchedule } from '../week/form';
 import type { ContactSheet } from './sheet';
 import type { ContactJob } from './survey-job';
@@ -23,15 +24,13 @@ export function contactSettings(job: ContactJob, sheet: ContactSheet): Canonical
         ? [{ value: 'narrow', why: 'the burner would start many times an hour, and its valve wears' }]
         : [],
     );
-  const reach = sheet.schedule.times === 'reach-by';
-  add(
-    'start.adaptive',
-    'Early start',
-    reach ? 'on' : 'off',
-    reach ? 'times in the week are when the room is to be warm' : 'a time entered is when it starts',
-    [option('on'), option('off')],
-    reach ? [] : [{ value: 'on', why: 'it starts at the time entered, and would start earlier still' }],
+  const zones = job.survey.zones ?? 1;
+  const early = earlyStart(
+    sheet.schedule.times,
+    zones > 1 ? `${zones} zones close the same pair, each with a thermostat of its own` : null,
+    false,
   );
+  add('start.adaptive', 'Early start', early.value, early.why, [option('on'), option('off')], early.wrong);
   addSchedule(add, job.week, sheet);
   add('units', 'Degrees', job.units, 'as the job is kept', [option('si', '°C'), option('us', '°F')]);
   add(

@@ -2,6 +2,7 @@
 
 import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed } from '../units/units';
+import { earlyStart } from '../week/early-start';
 import { addSchedule } from '../week/form';
 import type { HeaterLoad } from './load';
 import type { RoomForecast } from './room';
@@ -62,20 +63,16 @@ export function heaterSettings(
     const watts = String(Math.round(load.watts));
     add('load.watts', 'Watts', watts, `nameplates at ${fixed(load.volts, 0)} V`, [option(watts, `${watts} W`)]);
   }
-  const reach = sheet.schedule.times === 'reach-by';
   const lead = room?.minutes;
-  add(
-    'start.adaptive',
-    'Early start',
-    reach ? 'on' : 'off',
-    reach
-      ? 'times in the week are when the room is to be warm'
-      : lead === null || lead === undefined
-        ? 'a time entered is when it starts'
-        : `a time entered is when it starts: enter it ${Math.ceil(lead / 5) * 5} min before it is to be warm`,
-    [option('on'), option('off')],
-    reach ? [] : [{ value: 'on', why: 'it starts at the time entered, and would start earlier still' }],
+  const early = earlyStart(
+    sheet.schedule.times,
+    null,
+    false,
+    lead === null || lead === undefined
+      ? undefined
+      : `a time entered is when it starts: enter it ${Math.ceil(lead / 5) * 5} min before it is to be warm`,
   );
+  add('start.adaptive', 'Early start', early.value, early.why, [option('on'), option('off')], early.wrong);
   if (sheet.openWindow)
     add('window.open', 'Open window', 'on', 'a sudden fall of the air stops the heating', [
       option('on'),

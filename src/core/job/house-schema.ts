@@ -1,11 +1,13 @@
 /** What a job knows of the house and of what heating it costs: a short form; what is absent is a default and a question. */
 import * as z from 'zod';
-import { size } from './bounds';
+import { many, size } from './bounds';
 
 const minute = z.int().min(0).max(1440);
 
 export const HouseKept = z.strictObject({
   areaSquareMetres: size(5, 5000, 'm²', 'a heated area').optional(),
+  /** Of each zone, m²; what is left is shared evenly by the others. */
+  zoneAreas: many(size(1, 5000, 'm²', 'a zone'), 'zones').optional(),
   storeys: z.int().min(1).max(6).optional(),
   age: z.enum(['old', 'mid', 'late', 'new']).optional(),
   glazing: z.enum(['single', 'double', 'triple']).optional(),

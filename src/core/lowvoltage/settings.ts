@@ -8,6 +8,7 @@ import type { Equipment, LowVoltageJob } from '../job/schema';
 import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, rangeText, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
+import { earlyStart } from '../week/early-start';
 import { addSchedule } from '../week/form';
 import { hourMinutes } from '../week/minutes';
 import { addAccessories } from './accessories/settings';
@@ -257,31 +258,16 @@ function canonicalSettings(
   addAccessories(wiring?.accessories ?? [], hourMinutes(job.week, 'freshMinutes')?.one ?? null, add);
   // Without a week the device's question stays open.
   if (sheet && job.week.days) addSchedule(add, job.week, sheet);
-  const early = earlyStart(job, system);
-  add(
-    'setback.recovery',
-    'Early start',
-    early.value,
-    early.why,
-    [option('on'), option('off')],
-    early.value === 'off' ? [{ value: 'on', why: early.why }] : [],
+  const early = earlyStart(
+    sheet?.schedule?.times,
+    Object.keys(job.survey.zones).length > 1 ? 'other zones on this equipment have thermostats of their own' : null,
+    isHeatPump(system) && system.auxStages > 0,
   );
+  add('setback.recovery', 'Early start', early.value, early.why, [option('on'), option('off')], early.wrong);
   return settings;
 }
 
 const FAN_MINUTES = [0, 10, 15, 20, 30, 45, 60];
-
-/** A device learns from what the heat does to its own room: others on the same equipment, or electric help, spoil that. */
-function earlyStart(job: LowVoltageJob, system: LowVoltageSystem): { value: 'on' | 'off'; why: string } {
-  if (Object.keys(job.survey.zones).length > 1)
-    return {
-      value: 'off',
-      why: 'other zones on this equipment have thermostats of their own: it cannot learn from a heat that they share',
-    };
-  if (isHeatPump(system) && system.auxStages > 0)
-    return { value: 'off', why: 'an early start asks for much at once, and that is what pulls in auxiliary heat' };
-  return { value: 'on', why: 'one zone on this equipment' };
-}
 
 const POWER_SOURCE: Partial<Record<PowerWayId, string>> = {
   battery: 'battery',

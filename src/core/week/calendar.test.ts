@@ -72,6 +72,15 @@ describe('the zone’s own rules', () => {
   });
 });
 
+it('a hold goes out at its local times and comes back the same', () => {
+  const hold = { from: '2026-12-24T18:00', until: '2026-12-25T01:30', heatCelsius: 22 };
+  const text = weekToCalendar({ ...week, hold }, 'America/New_York', STAMP, 'Hall');
+  expect(text).toContain('DTSTART;TZID=America/New_York:20261224T180000');
+  expect(text).toContain('DTEND;TZID=America/New_York:20261225T013000');
+  const read = weekFromCalendar(text, startingWeek());
+  expect(read.ok && read.week.hold).toEqual(hold);
+});
+
 describe('files of other programs', () => {
   const file = (...lines: string[]): string =>
     ['BEGIN:VCALENDAR', 'BEGIN:VEVENT', ...lines, 'END:VEVENT', 'END:VCALENDAR'].join('\n');
@@ -101,6 +110,19 @@ describe('files of other programs', () => {
     ['monthly', file('SUMMARY:In', 'DTSTART:20260105T063000', 'RRULE:FREQ=MONTHLY'), 5, 'monthly'],
     ['a fortnight', file('SUMMARY:In', 'DTSTART:20260105T063000', 'RRULE:FREQ=WEEKLY;INTERVAL=2'), 5, 'second week'],
     ['no weekday', file('SUMMARY:In', 'DTSTART:20260105T063000', 'RRULE:FREQ=WEEKLY;BYDAY=XX'), 5, 'weekday'],
+    ['a day no month has', file('SUMMARY:In', 'DTSTART:20260631T063000'), 4, 'no date'],
+    [
+      'a hold that ends before it begins',
+      file('DTSTART:20261224T180000', 'DTEND:20261224T170000', 'X-AUGERSET-HOLD:22'),
+      2,
+      'in this order',
+    ],
+    [
+      'a hold of whole days',
+      file('DTSTART;VALUE=DATE:20261224', 'DTEND;VALUE=DATE:20261226', 'X-AUGERSET-HOLD:22'),
+      2,
+      'time of day',
+    ],
     ['cut off', 'BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY:In\nDTSTART:20260105T063000', 2, 'never ends'],
     ['no beginning', file('SUMMARY:In'), 2, 'without a beginning'],
     ['a setpoint of 200', file('SUMMARY:In', 'DTSTART:20260105T063000', 'X-AUGERSET-HEAT:200'), 5, 'setpoint'],

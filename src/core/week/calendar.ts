@@ -201,6 +201,21 @@ export function weekToCalendar(week: Week, zone: string, stamp: string, name: st
       'END:VEVENT',
     );
   }
+  if (week.hold) {
+    const { from, until, heatCelsius } = week.hold;
+    const at = (local: string): string => `${local.replace(/[-:]/g, '')}00`;
+    lines.push(
+      'BEGIN:VEVENT',
+      `UID:hold-${at(from)}@augerset.invalid`,
+      `DTSTAMP:${made}`,
+      `DTSTART;TZID=${zone}:${at(from)}`,
+      `DTEND;TZID=${zone}:${at(until)}`,
+      'SUMMARY:Held',
+      'TRANSP:TRANSPARENT',
+      `X-AUGERSET-HOLD:${heatCelsius}`,
+      'END:VEVENT',
+    );
+  }
   lines.push('END:VCALENDAR');
   return `${lines.map(folded).join('\r\n')}\r\n`;
 }
@@ -217,6 +232,10 @@ interface ReadEvent {
   away?: number;
   from?: string;
   until?: string;
+  /** Of a hold: its setpoint; it begins and ends in local time. */
+  held?: number;
+  begins?: string;
+  ends?: string;
 }
 
 interface Content {
@@ -257,13 +276,20 @@ function startOf({ value, line }: Content): { day: number; minute: number } {
   const m = /^(\d{4})(\d{2})(\d{2})(?:T(\d{2})(\d{2})(\d{2})?Z?)?$/.exec(value.trim());
   const date = m ? Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3])) : Number.NaN;
   const minute = Number(m?.[4] ?? 0) * 60 + Number(m?.[5] ?? 0);
-  if (!m || Number.isNaN(date) || minute >= 1440)
+  // A month of 13 or a 31 June would roll over into another day.
+  if (!m || Number.isNaN(date) || new Date(date).getUTCDate() !== Number(m[3]) || minute >= 1440)
     throw new BadLine(line, `“${value.slice(0, 40)}” is no date with a time`);
   return { day: (new Date(date).getUTCDay() + 6) % 7, minute };
 }
 
 /** "20261224" as "2026-12-24". */
 const dateOf = ({ value }: Content): string => value.trim().replace(/^(\d{4})(\d{2})(\d{2}).*$/, '$1-$2-$3');
+
+/** "20261224T183000" as "2026-12-24T18:30"; what has no time of day is none. */
+const localOf = ({ value }: Content): string | undefined => {
+  const m = /^(\d{4})(\d{2})(\d{2})T(\d{2})(\d{2})/.exec(value.trim());
+  return m ? `${m[1]}-${m[2]}-${m[3]}T${m[4]}:${m[5]}` : undefined;
+};
 
 function daysOfRule({ value, line }: Content): number[] | undefined {
   const parts = new Map(value.split(';').map((p) => p.split('=') as [string, string]));
@@ -306,7 +332,11 @@ function readEvents(text: string): ReadEvent[] {
       if (l.name === 'DTSTART') {
         now.start = startOf(l);
         now.from = dateOf(l);
-      } else if (l.name === 'DTEND') now.until = dateOf(l);
+        now.begins = localOf(l);
+      } else if (l.name === 'DTEND') {
+        now.until = dateOf(l);
+        now.ends = localOf(l);
+      } else if (l.name === 'X-AUGERSET-HOLD') now.held = figure(l);
       else if (l.name === 'X-AUGERSET-HOLIDAY') now.away = figure(l);
       else if (l.name === 'RRULE') {
         const days = daysOfRule(l);
@@ -355,6 +385,12 @@ function holidayOf(e: ReadEvent, heatCelsius: number): NonNullable<Week['holiday
   return { from: e.from, to: new Date(until - 86_400_000).toISOString().slice(0, 10), heatCelsius };
 }
 
+function heldOf({ begins, ends, line }: ReadEvent, heatCelsius: number): NonNullable<Week['hold']> {
+  if (!begins || !ends || ends <= begins)
+    throw new BadLine(line, 'a hold begins and ends at a time of day, in this order');
+  return { from: begins, until: ends, heatCelsius };
+}
+
 /** Reads a week; nothing is half taken. @param week what stands: its profiles are known by name */
 export function weekFromCalendar(text: string, week: Week): CalendarRead {
   try {
@@ -362,8 +398,12 @@ export function weekFromCalendar(text: string, week: Week): CalendarRead {
     if (events.length === 0) throw new BadLine(1, 'there is no event in it');
     const profiles: Record<string, Profile> = { ...week.profiles };
     const days: WeekEvent[][] = Array.from({ length: 7 }, () => []);
-    let { holiday } = week;
+    let { holiday, hold } = week;
     for (const e of events) {
+      if (e.held !== undefined) {
+        hold = heldOf(e, e.held);
+        continue;
+      }
       if (e.away !== undefined) {
         holiday = holidayOf(e, e.away);
         continue;
@@ -382,7 +422,7 @@ export function weekFromCalendar(text: string, week: Week): CalendarRead {
     if (Object.keys(profiles).length > 24) throw new BadLine(1, 'more than 24 profiles');
     return {
       ok: true,
-      week: { ...week, profiles, days, ...(holiday ? { holiday } : {}) },
+      week: { ...week, profiles, days, ...(holiday ? { holiday } : {}), ...(hold ? { hold } : {}) },
       says: `${days.flat().length} events a week`,
     };
   } catch (e) {

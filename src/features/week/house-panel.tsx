@@ -5,31 +5,29 @@ import { kindOf } from '@core/family/field';
 import type { HouseKept } from '@core/job/house-schema';
 import { HouseKept as HouseSchema } from '@core/job/house-schema';
 import type { Job } from '@core/job/schema';
-import { cycleOf } from '@core/thermal/arithmetic';
 import type { CheaperWeek } from '@core/thermal/cheaper';
+import type { Compared } from '@core/thermal/compare';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
 import { HOURS_OF_YEAR, readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
-import { celsiusToFahrenheit, clock, fixed } from '@core/units/units';
+import { addedUp, zoneAreas, zoneHouse } from '@core/thermal/zone-house';
+import { celsiusToFahrenheit, fixed } from '@core/units/units';
 import { wantedByMinute, wantedOfSteps } from '@core/week/wanted';
-import { DAYS } from '@core/week/week';
+import { FIRST_ZONE, withZoneWeek, zoneWeek } from '@core/week/zones';
 import Button from '@mui/material/Button';
 import * as Comlink from 'comlink';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { BarChart } from '../../ui/bar-chart';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { FileButton } from '../../ui/file-button';
-import type { ChartLine } from '../../ui/line-chart';
 import { TimeField } from '../../ui/times';
 import type { HouseApi } from '../../workers/house.worker';
 import { useJob } from '../shell/job-context';
 
-const LineChart = dynamic(() => import('../../ui/line-chart'), {
-  ssr: false,
-  loading: () => <div className="line-chart" />,
-});
+// Drawn once there is an answer; its charts are no part of what the page first loads.
+const YearResult = dynamic(() => import('./house-answer').then((m) => m.YearResult), { ssr: false });
+const Offer = dynamic(() => import('./house-answer').then((m) => m.Offer), { ssr: false });
 
 const CHOICES = [
   {
@@ -55,10 +53,11 @@ const limits = (key: Key): { low: number; high: number } => {
   return kind.kind === 'figure' ? kind : { low: 0, high: 1e9 };
 };
 
-export function HousePanel(): ReactNode {
+/** @param zone whose week the page is at */
+export function HousePanel({ zone = FIRST_ZONE }: { zone?: string }): ReactNode {
   const { job, derived, change, sealed } = useJob();
-  const [year, setYear] = useState<HouseYear | null>(null);
-  const [offer, setOffer] = useState<CheaperWeek | null>(null);
+  const [years, setYears] = useState<{ id: string; year: HouseYear }[]>([]);
+  const [offer, setOffer] = useState<(CheaperWeek & { zone: string }) | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [said, setSaid] = useState('');
   const [weather, setWeather] = useState<{ name: string; hourly: Float64Array } | null>(null);
@@ -87,12 +86,23 @@ export function HousePanel(): ReactNode {
       onTake={(v) => put(label, { [key]: key === 'storeys' && v !== undefined ? Math.round(v) : v })}
     />
   );
-  const weeks: WeekToCompare[] = [
-    { id: 'wish', name: 'the week as wished', wanted: wantedByMinute(job.week) },
-    ...(derived.shared.programme && derived.shared.programme.lostKelvinHours > 0.05
-      ? [{ id: 'held-week', name: 'as the device holds it', wanted: wantedOfSteps(derived.shared.programme.days) }]
-      : []),
-  ];
+  const { zones = [] } = derived.shared.week;
+  const ids = zones.map((z) => z.id);
+  const zoneName = zones.length > 1 ? zones.find((z) => z.id === zone)?.name : undefined;
+  const weeksOf = (id: string): WeekToCompare[] => {
+    const held =
+      id === FIRST_ZONE ? derived.shared.programme : derived.shared.zoneProgrammes?.find((z) => z.id === id)?.programme;
+    return [
+      { id: 'wish', name: 'the week as wished', wanted: wantedByMinute(zoneWeek(job.week, id)) },
+      ...(held && held.lostKelvinHours > 0.05
+        ? [{ id: 'held-week', name: 'as the device holds it', wanted: wantedOfSteps(held.days) }]
+        : []),
+    ];
+  };
+  const of = (id: string): Pick<Job, 'family' | 'house'> => ({
+    family: job.family,
+    house: zoneHouse(job.house, ids, id),
+  });
   /** Something long in the worker: progress, a way to leave off, and what went wrong in words. */
   const inWorker = async <T,>(work: (api: Comlink.Remote<HouseApi>) => Promise<T | null>): Promise<T | null> => {
     const worker = new Worker(new URL('../../workers/house.worker.ts', import.meta.url));
@@ -112,21 +122,28 @@ export function HousePanel(): ReactNode {
     setProgress(null);
     return result;
   };
+  const year = years.find((y) => y.id === zone)?.year ?? null;
+  const all: Compared[] | null = years.length > 1 ? addedUp(years.map((y) => y.year.compared)) : null;
   const run = async (): Promise<void> => {
-    const found = await inWorker((api) =>
-      api.run({ family: job.family, house: job.house }, weeks, weather?.hourly ?? null, Comlink.proxy(setProgress)),
-    );
-    if (found) setYear(found);
+    // A zone without a week of its own is held by nobody's wish: it has nothing to compare.
+    const asked = ids.length > 1 ? ids.filter((id) => zoneWeek(job.week, id).days) : [FIRST_ZONE];
+    const found = await inWorker(async (api) => {
+      const done: typeof years = [];
+      for (const [i, id] of asked.entries()) {
+        const shown = Comlink.proxy((share: number) => setProgress((i + share) / asked.length));
+        const year = await api.run(of(id), weeksOf(id), weather?.hourly ?? null, shown);
+        if (!year) return null;
+        done.push({ id, year });
+      }
+      return done;
+    });
+    if (found) setYears(found);
   };
   const cheaper = async (): Promise<void> => {
     const found = await inWorker((api) =>
-      api.cheaper(
-        { family: job.family, house: job.house, week: job.week },
-        weather?.hourly ?? null,
-        Comlink.proxy(setProgress),
-      ),
+      api.cheaper({ ...of(zone), week: zoneWeek(job.week, zone) }, weather?.hourly ?? null, Comlink.proxy(setProgress)),
     );
-    if (found) setOffer(found);
+    if (found) setOffer({ ...found, zone });
   };
   const fromRig = async (): Promise<void> => {
     setSaid('');
@@ -168,6 +185,24 @@ export function HousePanel(): ReactNode {
       <h2>What it costs here</h2>
       <div className="field-grid">
         {figure('areaSquareMetres', 'Heated area', 'area', `${known.form.areaSquareMetres} m²`)}
+        {zoneName ? (
+          <FigureField
+            label={`Of this, ${zoneName}`}
+            quantity="area"
+            units={job.units}
+            low={1}
+            high={5000}
+            value={house.zoneAreas?.[zone]}
+            disabled={sealed}
+            {...(house.zoneAreas?.[zone] === undefined
+              ? { hint: `taken as ${fixed(zoneAreas(house, ids).get(zone) ?? 0, 0)} m²` }
+              : {})}
+            onTake={(area) => {
+              const { [zone]: _was, ...others } = house.zoneAreas ?? {};
+              put(`${zoneName}: area`, { zoneAreas: area === undefined ? others : { ...others, [zone]: area } });
+            }}
+          />
+        ) : null}
         {figure('storeys', 'Storeys', 'plain', String(known.form.storeys))}
         {figure('heatWatts', 'The heating gives', 'power', `${fixed(known.form.heatWatts / 1000, 0)} kW`)}
         {figure('perKwh', 'Price of a kWh', 'plain', String(HOUSE_DEFAULTS.perKwh))}
@@ -260,19 +295,24 @@ export function HousePanel(): ReactNode {
               : `Weather ${weather ? 'from the file' : 'from a seed with this mean'}; the spread is what is not known of the house. Nothing is sent anywhere.`)
           : `${fixed(progress * 100, 0)} %`}
       </p>
-      {offer ? (
+      {offer && offer.zone === zone ? (
         <Offer
           offer={offer}
           currency={house.currency ?? ''}
           sealed={sealed}
           onTake={(week) => {
-            change('The cheaper week', (j) => ({ ...j, week: { ...j.week, ...week } }));
+            change(zoneName ? `${zoneName}: the cheaper week` : 'The cheaper week', (j) => ({
+              ...j,
+              week: withZoneWeek(j.week, zone, { ...zoneWeek(j.week, zone), ...week }),
+            }));
             setOffer(null);
-            setYear(null);
+            setYears([]);
           }}
         />
       ) : null}
-      {year ? <YearResult year={year} currency={house.currency ?? ''} t={t} us={us} /> : null}
+      {year ? (
+        <YearResult year={year} all={all} zone={zoneName} currency={house.currency ?? ''} t={t} us={us} key={zone} />
+      ) : null}
     </section>
   );
 }
@@ -289,185 +329,3 @@ const usualWord = (
         ? 'electricity'
         : 'a burner'
     : (words[known.form[key]] ?? '');
-
-function YearResult({
-  year,
-  currency,
-  t,
-  us,
-}: {
-  year: HouseYear;
-  currency: string;
-  t: (c: number) => string;
-  us: boolean;
-}): ReactNode {
-  const { compared, warmUp, nights, mostSaved: most } = year;
-  const wish = compared[1];
-  const saved = wish?.saved;
-  const percent = (v: number): string => `${fixed(v * 100, 0)} %`;
-  const axis = (c: number): number => (us ? celsiusToFahrenheit(c) : c);
-  const curve = (
-    name: string,
-    tone: 'copper' | 'ink' | 'sea',
-    of: (p: HouseYear['coldDay'][number]) => number,
-    more: Partial<ChartLine> = {},
-  ): ChartLine => ({
-    name,
-    tone,
-    ...more,
-    points: year.coldDay.map((p) => ({ x: p.minute / 60, y: axis(of(p)) })),
-  });
-  const never = warmUp.filter((w) => w.minutes === null).map((w) => t(w.outdoorCelsius));
-  const mild = nights.filter((n) => !n.reached);
-  return (
-    <>
-      {saved ? (
-        <p className="week-answer">
-          <b>
-            {saved.share >= 0.005
-              ? `The week saves ${percent(saved.share)} here`
-              : saved.share > -0.005
-                ? 'The week saves nothing here'
-                : `The week costs ${percent(-saved.share)} more here`}
-          </b>{' '}
-          beside {t(year.toCelsius)} held all the time ({percent(saved.low)} to {percent(saved.high)}). A house without
-          mass could save {percent(most)} at most.
-        </p>
-      ) : null}
-      <BarChart
-        title="Cost of a year"
-        bars={compared.map((c) => ({
-          id: c.id,
-          name: c.name,
-          value: c.use.cost,
-          low: c.low,
-          high: c.high,
-          text: `${fixed(c.use.cost, 0)} ${currency}`.trim(),
-          note: `${fixed(c.use.paidKilowattHours, 0)} kWh, ${c.use.starts} starts, ${fixed(c.use.shortKelvinHours, 0)} K·h short${c.use.auxShare > 0.001 ? `, ${percent(c.use.auxShare)} by the help` : ''}`,
-        }))}
-      />
-      <h3>The coldest day planned for</h3>
-      <LineChart
-        title="The room on the coldest day planned for"
-        xName="hour"
-        yName={us ? '°F' : '°C'}
-        xStep={3}
-        xText={(x) => fixed(x, 0)}
-        yText={(y) => fixed(y, 1)}
-        lines={[
-          curve('the room', 'copper', (p) => p.airCelsius),
-          curve('wanted', 'ink', (p) => p.wantedCelsius, { dashed: true }),
-          curve('what is not known of the house', 'copper', (p) => p.highCelsius, { bandToNext: true }),
-          curve('its lower edge', 'copper', (p) => p.lowCelsius, { unnamed: true }),
-          curve('the control’s band', 'sea', (p) => p.wantedCelsius + year.halfBandKelvin, { bandToNext: true }),
-          curve('the band’s lower edge', 'sea', (p) => p.wantedCelsius - year.halfBandKelvin, { unnamed: true }),
-        ]}
-      />
-      <Running duty={year.duty} t={t} />
-      {warmUp.some((w) => w.minutes !== null && w.minutes > 0) ? (
-        <>
-          <h3>
-            From {t(year.fromCelsius)} to {t(year.toCelsius)}
-          </h3>
-          <LineChart
-            title="Warm-up by outdoor temperature"
-            xName={us ? 'outdoors, °F' : 'outdoors, °C'}
-            yName="minutes"
-            yFrom={0}
-            xText={(x) => fixed(x, 0)}
-            yText={(y) => fixed(y, 0)}
-            lines={[
-              {
-                name: 'warm-up at full power',
-                tone: 'copper',
-                points: warmUp.flatMap((w) =>
-                  w.minutes === null ? [] : [{ x: axis(w.outdoorCelsius), y: w.minutes }],
-                ),
-              },
-            ]}
-          />
-        </>
-      ) : null}
-      {never.length > 0 ? <p>At {never.join(', ')} outdoors: never.</p> : null}
-      {mild.length > 0 && year.fromCelsius < year.toCelsius ? (
-        <p>
-          In a night of eight hours at {t(mild[0]?.outdoorCelsius ?? 0)} outdoors or milder the room only falls to{' '}
-          {t(mild[0]?.endsCelsius ?? 0)}: the setback of {t(year.fromCelsius)} is not reached.
-        </p>
-      ) : null}
-    </>
-  );
-}
-
-/** Starts an hour at half load, as a control with a fixed band is set for warm air. */
-const STARTS_AT_HALF = 5;
-
-/** How long it runs and rests to hold the setpoint, and by which sum. */
-function Running({ duty, t }: { duty: HouseYear['duty']; t: (c: number) => string }): ReactNode {
-  const cycling = duty.filter((d) => d.share > 0.02 && d.share < 0.98);
-  const beyond = duty.filter((d) => d.share >= 1).map((d) => t(d.outdoorCelsius));
-  const formula = cycling[0] ? cycleOf(cycling[0].share, STARTS_AT_HALF).formula : '';
-  return (
-    <>
-      <ul className="later">
-        {cycling.map((d) => {
-          const c = cycleOf(d.share, STARTS_AT_HALF);
-          return (
-            <li key={d.outdoorCelsius}>
-              At {t(d.outdoorCelsius)} it runs {fixed(d.share * 100, 0)} % of the time: {fixed(c.onMinutes, 0)} min on,{' '}
-              {fixed(c.offMinutes, 0)} off
-            </li>
-          );
-        })}
-      </ul>
-      {formula ? (
-        <p className="soft">
-          With N = {STARTS_AT_HALF} starts an hour at half load: {formula}.
-        </p>
-      ) : null}
-      {beyond.length > 0 ? <p>At {beyond.join(', ')} it runs without a stop and does not hold the setpoint.</p> : null}
-    </>
-  );
-}
-
-interface OfferProps {
-  offer: CheaperWeek;
-  currency: string;
-  sealed: boolean;
-  onTake: (week: Job['week']) => void;
-}
-
-/** What was found: how much cheaper, and no colder; or that what stands is the best there is. */
-function Offer({ offer, currency, sealed, onTake }: OfferProps): ReactNode {
-  const { week, before, after } = offer;
-  const money = (v: number): string => `${fixed(v, 0)} ${currency}`.trim();
-  if (!week)
-    return (
-      <p className="week-offer">
-        <b>What stands is the cheapest found:</b> {offer.tried} other {offer.tried === 1 ? 'week was' : 'weeks were'}{' '}
-        tried in this house over a year, none cheaper and as warm.
-      </p>
-    );
-  return (
-    <div className="week-offer">
-      <p>
-        <b>
-          {money(before.cost - after.cost)} a year less ({fixed((1 - after.cost / before.cost) * 100, 1)} %)
-        </b>{' '}
-        and no colder: {fixed(after.shortKelvinHours, 0)} in place of {fixed(before.shortKelvinHours, 0)} K·h under the
-        week as wished.
-      </p>
-      <ul>
-        {(week.days ?? []).map((events, d) => (
-          <li key={DAYS[d]}>
-            {DAYS[d]?.slice(0, 3)}:{' '}
-            {events.map((e) => `${clock(e.minute)} ${week.profiles[e.profile]?.name ?? ''}`).join(', ')}
-          </li>
-        ))}
-      </ul>
-      <Button disabled={sealed} onClick={() => onTake(week)}>
-        Take it as the week
-      </Button>
-    </div>
-  );
-}

@@ -341,7 +341,7 @@ export function Week({
         {calendar}
         <SensorsPanel />
         {children}
-        {ownYear ? null : <HousePanel />}
+        {ownYear ? null : <HousePanel zone={zone} />}
       </Bench>
       <ReadingSide
         here="week"
