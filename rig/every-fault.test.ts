@@ -18,9 +18,10 @@ const JOBS: Record<string, LowVoltageJob> = {
 
 /**
  * What a proof by readings cannot see: a 30 Ω joint in R or C feeds the thermostat alone while a call
- * is measured at the board; it shows as a low supply, which the band of an unmeasured transformer hides.
+ * is measured at the board; it shows as a low supply, which the band of an unmeasured transformer hides. A relay that
+ * leaks into a light coil moves nothing that a test reads.
  */
-const MAY_HIDE = /^joint-/;
+const MAY_HIDE = /^(joint|leaks)-/;
 
 /**
  * C and W changed over, or C touching G: the call shorts R to C and the thermostat loses its own supply by
@@ -46,7 +47,13 @@ describe.each(Object.entries(JOBS))('%s', (name, job) => {
       expect(d.proof.verdict).not.toBe('pass');
       if (!d.installed) throw new Error('no circuit');
       if (UNSTEADY.test(id)) return;
-      const ranking = diagnose(after, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])));
+      const ranking = diagnose(
+        after,
+        d.installed,
+        d.states,
+        new Map(d.predictions.map((p) => [p.state, p])),
+        d.source.openVolts,
+      );
       // The true cause is among those that explain what was read, not thrown out.
       const found = ranking?.ranked.find((r) => r.hypothesis.id === id);
       expect(found?.probability ?? 0).toBeGreaterThan(0.001);

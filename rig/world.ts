@@ -65,6 +65,8 @@ export class World {
   private readonly ownFan: { heating: boolean; cooling: boolean };
   private readonly accessories: { kind: string; terminal: string; reversed: boolean; needsFan: boolean }[];
   private supplyOn = true;
+  /** The board's fuse has opened, and stays open until somebody puts in a new one with the supply off. */
+  private fuseOpen = false;
   private seconds = 0;
   private rate = 1;
   private startLeft: number;
@@ -159,6 +161,19 @@ export class World {
     return this.predictor.solver.netlist.elements.some(
       (e) => e.kind === 'load' && e.runs === runs && solution.running.has(e.id),
     );
+  }
+
+  /** What is wired, with the fuse as it is now. */
+  private wired(): Installed {
+    const { installed } = this;
+    return this.fuseOpen
+      ? { ...installed, transformers: installed.transformers.map((t) => ({ ...t, fuseOut: true })) }
+      : installed;
+  }
+
+  private rewire(): void {
+    this.predictor = predictor(this.wired());
+    this.solution = null;
   }
 
   private hasPower(): boolean {
@@ -271,6 +286,10 @@ export class World {
 
   /** Brings calls and circuit into line with the present moment. */
   private settle(): void {
+    if (!this.fuseOpen && this.solve().blownFuses.size > 0) {
+      this.fuseOpen = true;
+      this.rewire();
+    }
     const before = this.powered;
     this.powered = this.hasPower();
     if (!this.powered) {
@@ -374,7 +393,9 @@ export class World {
 
   setSupply(on: boolean): void {
     this.supplyOn = on;
-    this.solution = null;
+    // Whoever switches off to look at it puts a new fuse in.
+    if (!on) this.fuseOpen = false;
+    this.rewire();
     this.settle();
     this.solution = null;
     this.settle();
@@ -411,8 +432,7 @@ export class World {
         return { ...seated, [end]: terminal ?? undefined };
       }),
     };
-    this.predictor = predictor(this.installed);
-    this.solution = null;
+    this.rewire();
     this.settle();
     this.solution = null;
   }
@@ -463,7 +483,7 @@ export class World {
       returnCelsius: ret,
       outdoorCelsius: this.outdoorCelsius,
       hiddenFaults: this.hidden.length,
-      shows: { 'heat.joules': Math.round(this.heatJoules) },
+      shows: { 'heat.joules': Math.round(this.heatJoules), 'fuse.open': this.fuseOpen },
     };
   }
 }

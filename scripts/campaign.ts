@@ -7,6 +7,9 @@
 import '../src/core/family/all';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { proveOnWorld } from '../rig/prove';
+import { alike } from '../rig/truth/alike';
+import { truthCampaign } from '../rig/truth/campaign';
+import { TRUTH_CASES } from '../rig/truth/houses';
 import { clientFor, worldClient } from '../rig/world-client';
 import { derive } from '../src/core/derive';
 import { AS_PLANNED } from '../src/core/evidence/hypothesis';
@@ -136,21 +139,6 @@ function meterOf(): (value: number, m: MeasurePlan) => number {
     // A meter shows no volts, amperes or ohms below nothing.
     return /^(volts-ac|ohms|amps|watts)$/.test(m.quantity) ? Math.max(0, shown) : shown;
   };
-}
-
-/** Nothing that was read would differ. */
-function alike(ranking: Ranking, a: string, b: string, observed: readonly string[]): boolean {
-  const of = (id: string) => ranking.ranked.find((r) => r.hypothesis.id === id)?.hypothesis.predicts;
-  const [x, y] = [of(a), of(b)];
-  return (
-    x !== undefined &&
-    y !== undefined &&
-    observed.every((key) => {
-      const [p, q] = [x.get(key), y.get(key)];
-      if (p === undefined || q === undefined) return p === q;
-      return Math.abs(p.value - q.value) <= Math.max(0.5, 0.03 * Math.abs(p.value), 2 * (p.sigma ?? 0));
-    })
-  );
 }
 
 interface Tally {
@@ -355,7 +343,24 @@ const s = await singles();
 const p = await pairs();
 const o = await outside();
 const h = await healthy();
+const each = (of: number): number => Math.ceil(of / TRUTH_CASES.length);
+const t = truthCampaign({
+  seed: SEED,
+  singles: each(SINGLES),
+  outside: each(OUTSIDE),
+  pairs: each(PAIRS),
+  healthy: HEALTHY,
+  jobOf: anyJob,
+  canary: CANARY,
+});
+wrong.push(...t.wrong.map((w) => `described from outside: ${w}`));
 const share = (a: number, b: number): string => (b === 0 ? '–' : `${((100 * a) / b).toFixed(1)} %`);
+const OUT = '24 V described from outside:';
+const truthRows = [
+  [`${OUT} singles, true or indistinguishable first`, t.singles, '≥ 97 %', 0.97],
+  [`${OUT} pairs, both named or all explained`, t.pairs, '≥ 85 %', 0.85],
+  [`${OUT} outside the list, “none of these” or all explained`, t.outside, '≥ 80 %', 0.8],
+] as const;
 const rows = [
   ['singles, true or indistinguishable first', s.of, share(s.right, s.of), '≥ 97 %', s.right >= 0.97 * s.of],
   ...[...byFamily].map(([family, t]) => [`  of them ${family}`, t.of, share(t.right, t.of), '', true] as const),
@@ -377,6 +382,34 @@ const rows = [
   ],
   ['healthy houses, false alarms', h.of, share(h.alarms, h.of), '≤ 1 %', h.alarms <= 0.01 * h.of],
   ['healthy houses, too close to tell', h.of, share(h.unsure, h.of), '≤ 5 %', h.unsure <= 0.05 * h.of],
+  ...truthRows.flatMap(
+    ([what, x, wanted, least]) =>
+      [
+        [what, x.of, share(x.right, x.of), wanted, x.right >= least * x.of],
+        [`  wrong with confidence`, x.of, share(x.confidentWrong, x.of), '≤ 3 %', x.confidentWrong <= 0.03 * x.of],
+      ] as const,
+  ),
+  [
+    `${OUT} faults that no test shows`,
+    t.silent.length + t.singles.of + t.outside.of,
+    String(t.silent.length),
+    '',
+    true,
+  ],
+  [
+    `${OUT} healthy, false alarms`,
+    t.healthy.of,
+    share(t.healthy.alarms, t.healthy.of),
+    '≤ 1 %',
+    t.healthy.alarms <= 0.01 * t.healthy.of,
+  ],
+  [
+    `${OUT} healthy, too close to tell`,
+    t.healthy.of,
+    share(t.healthy.close, t.healthy.of),
+    '≤ 5 %',
+    t.healthy.close <= 0.05 * t.healthy.of,
+  ],
 ] as const;
 const table = [
   `Seed ${SEED}, ${houses.length} houses of five families, ${((performance.now() - from) / 1000).toFixed(0)} s.`,

@@ -2,7 +2,7 @@
  * A low-voltage or mains control circuit as a list of two-terminal elements between named nodes.
  *
  * Conventions: RMS values, ohms, volts, volt-amperes. Loads are resistances at holding power
- * (R = V²/VA); power factor is ignored, which overstates the voltage drop of an inductive coil by
+ * (R = V²/VA), coils that have volts and have not pulled in at their inrush; power factor is ignored, which overstates the voltage drop of an inductive coil by
  * a few per cent at most (vector sum against plain sum). Sources that are out of phase carry a sign.
  */
 
@@ -49,6 +49,8 @@ export interface LoadElement extends ElementBase {
   kind: 'load';
   ratedVolts: number;
   va: number;
+  /** Drawn at rated volts before a coil has pulled in, VA; as `va` without. */
+  inrushVA?: number;
   /** A coil picks up at 75 % and holds to 60 % of rated voltage; an electronic load runs from 75 %. */
   coil: boolean;
   /** An electronic input: its level means something, so that less than rated is not a weakness. */

@@ -8,7 +8,10 @@ import type { Solution } from './solve';
 const number = (value: number): string => value.toPrecision(9).replace(/\.?0+(e|$)/, '$1');
 
 function resistance(element: CircuitElement, state: CircuitState, solution: Solution): number {
-  if (element.kind === 'load') return loadOhms(element);
+  if (element.kind === 'load')
+    return solution.starting.has(element.id) && element.inrushVA !== undefined
+      ? loadOhms({ ...element, va: element.inrushVA })
+      : loadOhms(element);
   if (element.kind === 'fuse') return solution.blownFuses.has(element.id) ? 1e9 : element.ohms;
   if (element.kind === 'contact') {
     const active =

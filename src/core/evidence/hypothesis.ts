@@ -17,8 +17,10 @@ export interface Predicted {
   value: number;
   /** Change of the value for each parameter's whole, by its id; absent where it does not matter. */
   by?: Readonly<Record<string, number>>;
-  /** What else the figure may be off by: a floating point reads what is near it. */
+  /** What else the figure may be off by. */
   sigma?: number;
+  /** A point that floats: as often as not it reads the value, else anything within so much of it. */
+  floats?: number;
 }
 
 export interface Observation {
@@ -43,6 +45,8 @@ export interface Hypothesis {
   about: string[];
   /** By observation key; absent: this hypothesis says nothing about it. */
   predicts: ReadonlyMap<string, Predicted>;
+  /** What it predicts where it is worse: a joint of more ohms, a supply of fewer volts. The best of all is taken. */
+  worse?: readonly ReadonlyMap<string, Predicted>[];
   /** Both of a pair, by their ids. */
   of?: readonly [string, string];
 }

@@ -46,8 +46,8 @@ export interface Ranking {
 const MISREPORT = 0.003;
 /** A figure that nothing predicts may be anything over so many volts or ohms alike. */
 const BROAD = 1 / 60;
-/** Of "none of these", how far it goes by what the list predicts on average. */
-const ORDINARY = 0.5;
+/** Of "none of these", shares of the readings that go by what the list predicts on average. */
+const ORDINARY = [0.5, 0.8, 0.92] as const;
 const NONE_PRIOR = 0.04;
 /** A gross slip (wrong screw touched): so often, whatever is predicted. */
 const SLIP = 0.002;
@@ -60,7 +60,7 @@ const REJECTED = Math.log(1e-4);
 /** None of these is so much likelier than a rejected best. */
 const LEADS = Math.log(4);
 /** As many yes-and-no answers against a hypothesis as this reject it, misreports allowed for. */
-const AGAINST_REJECTS = 3;
+const AGAINST_REJECTS = 2;
 /** As planned, nothing that was seen or read may speak against it: a test that failed did. */
 const AGAINST_PLAN = 1;
 
@@ -112,15 +112,24 @@ function explain(
     }
     const j = parameters.map((x) => predicted.by?.[x.id] ?? 0);
     const covJ = cov.map((row) => row.reduce((s, c, k) => s + c * (j[k] ?? 0), 0));
-    const variance = covJ.reduce((s, c, k) => s + c * (j[k] ?? 0), 0) + o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
+    const narrow = covJ.reduce((s, c, k) => s + c * (j[k] ?? 0), 0) + o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
     const v = o.value - predicted.value - theta.reduce((s, t, k) => s + t * (j[k] ?? 0), 0);
-    log += Math.log((1 - SLIP) * normalDensity(v, variance) + SLIP * BROAD);
+    const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
+    log += Math.log(
+      (1 - SLIP) *
+        (predicted.floats === undefined
+          ? normalDensity(v, narrow)
+          : (normalDensity(v, narrow) + normalDensity(v, narrow + predicted.floats ** 2)) / 2) +
+        SLIP * BROAD,
+    );
     const z2 = (v * v) / variance;
     chi += z2;
     if (z2 > BEYOND) beyond = true;
     figures += 1;
     (z2 <= 9 ? supports : against).push(o.text);
     if (z2 > 9) far += 1;
+    // What floats says nothing of the supply or the meter.
+    if (predicted.floats !== undefined) continue;
     for (let a = 0; a < p; a++) {
       theta[a] = (theta[a] ?? 0) + ((covJ[a] ?? 0) * v) / variance;
       for (let b = 0; b < p; b++) {
@@ -137,6 +146,22 @@ function explain(
   return { log: log + (rejected ? REJECTED : 0), rejected, supports, against };
 }
 
+/** A fault of several degrees as bad as explains most; each degree is as likely as another. */
+function bestDegree(
+  h: Hypothesis,
+  observations: readonly Observation[],
+  parameters: readonly Parameter[],
+  failed: boolean,
+): Explained & { hypothesis: Hypothesis } {
+  const degrees = [h.predicts, ...(h.worse ?? [])].map((predicts) => {
+    const hypothesis = { ...h, predicts };
+    return { hypothesis, ...explain(hypothesis, observations, parameters, failed) };
+  });
+  const best = degrees.reduce((a, b) => (b.log > a.log ? b : a));
+  const share = degrees.reduce((sum, d) => sum + Math.exp(d.log - best.log), 0) / degrees.length;
+  return { ...best, log: best.log + Math.log(share) };
+}
+
 /** Density of each observation on its own, averaged over the list, mixed with a broad one. */
 function noneLikelihood(
   hypotheses: readonly Hypothesis[],
@@ -144,7 +169,7 @@ function noneLikelihood(
   parameters: readonly Parameter[],
 ): number {
   const total = hypotheses.reduce((s, h) => s + h.prior, 0);
-  return observations.reduce((sum, o) => {
+  const each = observations.map((o) => {
     let average = 0;
     for (const h of hypotheses) {
       const predicted = h.predicts.get(o.key);
@@ -156,13 +181,20 @@ function noneLikelihood(
       } else {
         const spread = parameters.reduce(
           (s, x) => s + ((predicted.by?.[x.id] ?? 0) * x.sigma) ** 2,
-          o.sigma ** 2 + (predicted.sigma ?? 0) ** 2,
+          o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2,
         );
         average += share * normalDensity(o.value - predicted.value, spread);
       }
     }
-    return sum + Math.log(ORDINARY * average + (1 - ORDINARY) * (o.sigma === null ? 0.5 : BROAD));
-  }, Math.log(NONE_PRIOR));
+    return { average, odd: o.sigma === null ? 0.5 : BROAD };
+  });
+  // How much of what is read an unknown cause leaves ordinary is not known either.
+  const logs = ORDINARY.map((share) =>
+    each.reduce((sum, { average, odd }) => sum + Math.log(share * average + (1 - share) * odd), 0),
+  );
+  const most = Math.max(...logs);
+  const mean = logs.reduce((sum, l) => sum + Math.exp(l - most), 0) / logs.length;
+  return Math.log(NONE_PRIOR) + most + Math.log(mean);
 }
 
 /** Pairs are looked at among so many of the likeliest single faults, and so many of each with the rest. */
@@ -174,10 +206,7 @@ const SECOND = 0.2;
 /** Probabilities sum to 1 together with `none`. Pairs come in where no single fault explains what was read. */
 export function rankEvidence(e: Evidence): Ranking {
   const { observations, parameters, failed = false } = e;
-  const singles = e.hypotheses.map((hypothesis) => ({
-    hypothesis,
-    ...explain(hypothesis, observations, parameters, failed),
-  }));
+  const singles = e.hypotheses.map((h) => bestDegree(h, observations, parameters, failed));
   const score = (x: (typeof singles)[number]): number => x.log + Math.log(x.hypothesis.prior);
   const best = [...singles].sort((a, b) => score(b) - score(a));
   const [top] = best;

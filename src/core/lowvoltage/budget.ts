@@ -110,6 +110,9 @@ const fits = (worst: WorstStates): boolean =>
   ofSystem(worst).every((s) => s.va <= BUDGET_SHARE * s.source.ratedVA) &&
   (worst.weakest === null || worst.weakest.share >= COIL_SHARE);
 
+/** A coil with more than this is called; less comes through another one. */
+const CALLED_VOLTS = 9;
+
 /** Each coil in turn drawing its inrush on top of the fullest state that has it running. */
 function inrushOf(
   installed: Installed,
@@ -124,7 +127,8 @@ function inrushOf(
     const at = netlist.elements.findIndex((e) => e.id === `load:${load.id}`);
     const fullest = circuits.findLastIndex((c) => {
       p.solver.settle(c);
-      return kernel.pulledIn[at] === 1;
+      // Called, whether it gets as far as pulling in or not.
+      return Math.abs(kernel.across(at)) > CALLED_VOLTS;
     });
     const circuit = circuits[fullest];
     if (!circuit) continue;

@@ -20,15 +20,17 @@ import { saidUnder } from './complaints';
 import { nominalOpenVolts } from './equipment';
 import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
-import type { Installed } from './installed';
+import { type Installed, toNetlist, wallNode } from './installed';
 import {
   METER_DEFAULT,
-  meterTolerance,
+  type Predictor,
   predictedVolts,
   predictor,
   predictState,
   type StatePrediction,
+  solveState,
 } from './predict';
+import { slopesOf, type Unknown, unknownsOf } from './spread';
 import type { CallState } from './states';
 
 const keyOf = (state: string, a: string, b: string, meterOhms?: number): string =>
@@ -47,11 +49,16 @@ function direction(installed: Installed, running: readonly string[]): number | n
   return running.includes('reversing valve') === (installed.valveMarking === 'B') ? 1 : 0;
 }
 
+/** Whether the supply air is warmer or colder at all. */
+const movesKey = (state: string): string => `moves|${state}`;
+/** Beyond this it is, and under this it is not; between the two nothing is said, K. */
+const MOVES = { from: 4, under: 1 } as const;
+
 const runsKey = (state: string): string => `runs|${state}`;
 
-/** Of a reading, what neither the supply nor the meter's gain explains: touch, display, a load off its nameplate. */
-const READING_SHARE = 0.03;
-const LEAST_SIGMA = 0.4;
+/** Of a reading, what nothing shared explains: touch, display, mains that drift between two readings. */
+const READING_SHARE = 0.008;
+const LEAST_SIGMA = 0.2;
 
 /** Readings taken since power-up that the circuit can predict, and what was seen, heard and complained of. */
 function observe(job: LowVoltageJob): Observation[] {
@@ -62,10 +69,18 @@ function observe(job: LowVoltageJob): Observation[] {
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(keyOf(r.state, r.a, r.b, r.meterOhms), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
+    if (r.quantity === 'kelvin' && (Math.abs(r.value) >= MOVES.from || Math.abs(r.value) < MOVES.under))
+      latest.set(movesKey(r.state), entry);
     // Under 2 K either way the air does not yet say.
     if (r.quantity === 'kelvin' && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
   }
   for (const [key, [id, r]] of latest) {
+    if (key.startsWith('moves|')) {
+      const value = Math.abs(r.value) >= MOVES.from ? 1 : 0;
+      const text = `${r.state ?? ''}: the supply air ${value === 1 ? 'is warmer or colder' : 'is as the room'}`;
+      observations.push({ id: `${id}-moves`, key, value, sigma: null, text });
+      continue;
+    }
     const volts = r.quantity === 'volts-ac';
     const air = r.quantity === 'kelvin';
     const warms = (r.measure === 'split') === r.value < 0;
@@ -73,7 +88,7 @@ function observe(job: LowVoltageJob): Observation[] {
       id,
       key,
       value: air ? (warms ? 1 : 0) : r.value,
-      sigma: volts ? Math.max(LEAST_SIGMA, meterTolerance(0) + READING_SHARE * r.value) : null,
+      sigma: volts ? Math.hypot(LEAST_SIGMA, READING_SHARE * r.value) : null,
       text: volts
         ? `${screwWords(r.a ?? '')} to ${screwWords(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
         : air
@@ -97,7 +112,7 @@ function observe(job: LowVoltageJob): Observation[] {
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
   const named = new Set(
     observations.map((o) =>
-      /^(runs|direction|said)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
+      /^(runs|direction|moves|said)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
     ),
   );
   // A complaint is of whole calls: all of them are looked at.
@@ -112,54 +127,96 @@ const SHARED = { supply: 'supply', meter: 'meter' } as const;
 
 /** Behind more than this a point floats: what a meter shows there hangs on the cores beside it. */
 const FLOATS_OHMS = 1e6;
+/** A core that floats beside a live one takes a part of its volts through the capacitance between them. */
+const NEIGHBOUR_VOLTS = 27;
 
 /** Every voltage of a state scales with the source and with the meter; what floats is not to be believed. */
 const figure = (value: number, behind?: { ohms: number } | null): Predicted => ({
   value,
   by: { [SHARED.supply]: value, [SHARED.meter]: value },
-  ...(behind && behind.ohms > 0 ? { sigma: Math.abs(value) * 0.5 * Math.min(1, behind.ohms / FLOATS_OHMS) } : {}),
+  ...(behind && behind.ohms > FLOATS_OHMS / 30
+    ? { floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, behind.ohms / FLOATS_OHMS) }
+    : {}),
 });
 const answer = (value: number): Predicted => ({ value });
 
-/**
- * What all readings share. The circuit is predicted with the transformer as it was read; that it is off its nameplate
- * is unlikely in itself, and is held against every hypothesis alike that leaves it so.
- */
-const parametersOf = (job: LowVoltageJob, openVolts: number): Parameter[] => [
-  { id: SHARED.supply, sigma: SUPPLY_SIGMA, mean: nominalOpenVolts(job) / openVolts - 1 },
+/** What all readings share. */
+const PARAMETERS: readonly Parameter[] = [
+  { id: SHARED.supply, sigma: SUPPLY_SIGMA, mean: 0 },
   { id: SHARED.meter, sigma: METER_SIGMA, mean: 0 },
 ];
 
+/**
+ * The circuit with transformers by their nameplates: what the supply gives is found under each hypothesis on its own. A
+ * reading that a fault has pulled down must not first become the supply that judges it.
+ */
+const byNameplate = (planned: Installed, share: number): Installed => ({
+  ...planned,
+  transformers: planned.transformers.map((t) => ({ ...t, openVolts: t.openVolts * share })),
+});
+
+/** The supply's own spread on either side. */
+const SUPPLY_EITHER_WAY = [0.95, 1.05] as const;
+
+/** A device lives from here; nearer than this to it one may be lit where another is dark. */
+const LIT_VOLTS = 18;
+const EDGE_VOLTS = { low: 13.5, high: 21 } as const;
+/** Between where any device lives and where none does: limits of another device than the usual. */
+function otherLimits(resting: number | null, called: readonly (number | null)[]): (number | null)[] {
+  const onEdge = (v: number | null): boolean => v !== null && v > EDGE_VOLTS.low && v < EDGE_VOLTS.high;
+  if (resting === null || ![resting, ...called].some(onEdge)) return [];
+  if (!onEdge(resting)) return resting < LIT_VOLTS ? [] : [EDGE_VOLTS.low, LESS_VOLTS];
+  // Lit or dark at rest; lit, and dark in whatever takes more.
+  return [resting < LIT_VOLTS ? EDGE_VOLTS.low : null, EDGE_VOLTS.low, resting - LEAST_DROP];
+}
+const LESS_VOLTS = 16;
+const LEAST_DROP = 0.4;
+const DARK_DEVICE: ReadonlyMap<string, number> = new Map([['device', 4]]);
+const NOTHING: ReadonlyMap<string, number> = new Map();
+
+/** Volts at the device; null where it draws from no wire. */
+function deviceVolts({ installed: { device } }: Predictor, prediction: StatePrediction): number | null {
+  return device && predictedVolts(prediction, wallNode(device.hot), wallNode(device.common), METER_DEFAULT);
+}
+
 function predictUnder(
-  fault: Fault | null,
+  p: Predictor,
   planned: Installed,
   healthy: ReadonlyMap<string, StatePrediction>,
   states: readonly CallState[],
   observations: readonly Observation[],
+  unknowns: readonly Unknown[],
+  livesFrom: number | null,
 ): Map<string, Predicted> {
   const predicts = new Map<string, Predicted>();
-  const p = predictor(fault ? fault.apply(planned) : planned);
+  const read = new Set(observations.map((o) => o.key));
   const lowMeters = observations.flatMap((o) => {
     const [state = '', a = '', b = '', ohms] = o.key.split('|');
     return ohms === undefined ? [] : [{ key: o.key, state, a, b, ohms: Number(ohms) }];
   });
-  const idle = states.find((s) => s.id === 'idle');
   // A thermostat without power calls nothing, whatever it was asked.
-  const dark = planned.device !== null && idle !== undefined && !predictState(p, idle).running.includes('display');
+  const dark = livesFrom === null;
   const running = new Set<string>();
   for (const state of states) {
     const resting = { ...state, calls: [], accessories: [] };
     const asked = predictState(p, dark ? resting : state);
     // A call that takes the thermostat's own supply lets it drop out: what is read is the circuit at rest.
-    const drops = !dark && planned.device !== null && !asked.running.includes('display');
+    const drops = livesFrom !== null && (deviceVolts(p, asked) ?? livesFrom) < livesFrom && !blows(asked);
     const prediction = drops ? predictState(p, resting) : asked;
+    const settled = solveState(p, drops || dark ? resting : state);
+    // What a device draws that is going dark is anything between nothing and its nameplate.
+    const doubted = drops || dark ? DARK_DEVICE : NOTHING;
     for (let i = 0; i < prediction.points.length; i++) {
       for (let j = i + 1; j < prediction.points.length; j++) {
         const a = prediction.points[i] ?? '';
         const b = prediction.points[j] ?? '';
+        const key = keyOf(state.id, a, b);
+        const plain = figure(predictedVolts(prediction, a, b, METER_DEFAULT) ?? 0, prediction.probes.at(i, j));
         predicts.set(
-          keyOf(state.id, a, b),
-          figure(predictedVolts(prediction, a, b, METER_DEFAULT) ?? 0, prediction.probes.at(i, j)),
+          key,
+          read.has(key)
+            ? { ...plain, by: { ...plain.by, ...slopesOf(p.solver, unknowns, a, b, settled, doubted) } }
+            : plain,
         );
       }
     }
@@ -171,8 +228,11 @@ function predictUnder(
     for (const r of prediction.running) running.add(`${state.id}|${r}`);
     const way = direction(p.installed, prediction.running);
     if (way !== null) predicts.set(directionKey(state.id), answer(way));
+    // Without its blower heat or cold does not reach the air that is read.
+    if (way === null) predicts.set(movesKey(state.id), answer(0));
+    else if (prediction.running.includes('blower')) predicts.set(movesKey(state.id), answer(1));
     if (state.id === 'idle') {
-      predicts.set(DISPLAY_KEY, answer(planned.device ? (prediction.running.includes('display') ? 1 : 0) : 1));
+      predicts.set(DISPLAY_KEY, answer(planned.device && dark ? 0 : 1));
     }
   }
   for (const [key, value] of saidUnder(states, running, dark, (state) => predicts.get(directionKey(state))?.value))
@@ -218,25 +278,47 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
 
 /**
  * Everything this job says of what is wrong.
- * @param planned the circuit as it should be
+ * @param asRead the circuit as it should be, with the supply as it was read
  * @param whole every state, for the proof as written; those that were read without
  */
 function evidence(
   job: LowVoltageJob,
-  planned: Installed,
+  asRead: Installed,
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
   openVolts: number,
   whole: boolean,
-  among: readonly Fault[] = singleFaults(planned),
+  among: readonly Fault[] = singleFaults(asRead),
 ): Evidence {
+  const planned = byNameplate(asRead, nominalOpenVolts(job) / openVolts);
   const observations = observe(job);
   const solved = whole ? states.filter((s) => !s.dead) : observedStates(states, observations);
   const faults = new Map(among.map((f) => [f.id, f]));
-  const under = (fault: Fault | null): Map<string, Predicted> => {
-    const predicts = predictUnder(fault, planned, healthy, solved, observations);
-    if (!fault?.atWorst) return predicts;
-    return between(predicts, predictUnder({ ...fault, apply: fault.atWorst }, planned, healthy, solved, observations));
+  const unknowns = unknownsOf(job, toNetlist(planned).elements);
+  const idle = states.find((s) => s.id === 'idle');
+  /** What is read with a fault in; several ways where it leaves the device on the edge of going dark. */
+  const under = (apply: Fault['apply'] | null): Map<string, Predicted>[] => {
+    const base = predictedWays(apply, 1);
+    // Where a coil only just pulls in, a few per cent of the supply decide it.
+    return base.onEdge ? [...base.ways, ...SUPPLY_EITHER_WAY.flatMap((s) => predictedWays(apply, s).ways)] : base.ways;
+  };
+  const predictedWays = (
+    apply: Fault['apply'] | null,
+    supply: number,
+  ): { ways: Map<string, Predicted>[]; onEdge: boolean } => {
+    const whole = supply === 1 ? planned : byNameplate(planned, supply);
+    const p = predictor(apply ? apply(whole) : whole);
+    const resting = idle ? deviceVolts(p, predictState(p, idle)) : null;
+    const called = solved.map((s) => deviceVolts(p, predictState(p, s)));
+    const lit = resting === null || resting >= LIT_VOLTS;
+    const ways = [lit ? LIT_VOLTS : null, ...otherLimits(resting, called)].map((from) =>
+      predictUnder(p, planned, healthy, solved, observations, unknowns, from),
+    );
+    return { ways, onEdge: apply !== null && solved.some((s) => solveState(p, s).weak) };
+  };
+  const degrees = (fault: Fault): Pick<Hypothesis, 'predicts' | 'worse'> => {
+    const [predicts = new Map<string, Predicted>(), ...worse] = [fault.apply, ...(fault.worse ?? [])].flatMap(under);
+    return { predicts, ...(worse.length > 0 ? { worse } : {}) };
   };
   const hypothesis = (fault: Fault): Hypothesis => ({
     id: fault.id,
@@ -245,10 +327,10 @@ function evidence(
     fix: fault.fix,
     prior: fault.prior,
     about: fault.about,
-    predicts: under(fault),
+    ...degrees(fault),
   });
   return {
-    parameters: parametersOf(job, openVolts),
+    parameters: [...PARAMETERS, ...unknowns.map(({ id, sigma, mean }) => ({ id, sigma, mean }))],
     hypotheses: [
       {
         id: AS_PLANNED,
@@ -257,7 +339,7 @@ function evidence(
         fix: 'Nothing to mend.',
         prior: 30,
         about: [],
-        predicts: under(null),
+        predicts: under(null)[0] ?? new Map<string, Predicted>(),
       },
       ...among.map(hypothesis),
     ],
@@ -273,7 +355,7 @@ function evidence(
           ...first,
           about: [...first.about, ...second.about],
           apply: (i) => second.apply(first.apply(i)),
-          atWorst: undefined,
+          worse: undefined,
           supplyOff: first.supplyOff === true || second.supplyOff === true,
         }),
         name: `${first.name}, and ${second.name}`,
@@ -284,19 +366,8 @@ function evidence(
   };
 }
 
-/** What lies between a fault as it begins and at its worst: anything of the two. */
-function between(a: ReadonlyMap<string, Predicted>, b: ReadonlyMap<string, Predicted>): Map<string, Predicted> {
-  return new Map(
-    [...a].flatMap(([key, x]): [string, Predicted][] => {
-      const y = b.get(key) ?? x;
-      // An answer that may be either says nothing.
-      if (!x.by && x.value !== y.value) return [];
-      const value = (x.value + y.value) / 2;
-      const spread = Math.abs(x.value - y.value) / 2;
-      return [[key, x.by ? { ...figure(value), sigma: Math.hypot(spread, x.sigma ?? 0) } : { value }]];
-    }),
-  );
-}
+/** A fuse that opens leaves nothing to read, whatever is called. */
+const blows = (prediction: StatePrediction): boolean => prediction.faults.some((f) => f.kind === 'fuse-open');
 
 /** The key of a measure of the proof; null where the circuit says nothing of it. */
 function keyOfMeasure(_test: Pick<TestPlan, 'id'>, m: MeasurePlan): string | null {

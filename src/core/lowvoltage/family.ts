@@ -30,6 +30,7 @@ import {
 } from './predict';
 import { proofPlan } from './proof';
 import { planSettings, type Settings } from './settings';
+import { spreadsOf } from './spread';
 import { type CallState, callStates, withAccessories } from './states';
 import { circuitFindings, detectedFindings, powerUpFindings, sheathFindings } from './stop-findings';
 import { surveyFindings } from './survey-findings';
@@ -192,6 +193,7 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
           installed,
           states,
           predictions: new Map(predictions.map((x) => [x.state, x])),
+          spread: p ? spreadsOf(job, p, states, source) : null,
           source,
           wired,
           pair: wiring.rows.flatMap((r) => (r.pair && r.newWall !== null ? [r.newWall] : [])),

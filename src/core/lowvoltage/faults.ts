@@ -15,25 +15,37 @@ export interface Fault {
   prior: number;
   about: string[];
   apply: (installed: Installed) => Installed;
-  /** The same at its worst, where how bad it is hangs on the fault: what is read lies between. */
-  atWorst?: (installed: Installed) => Installed;
+  /** The same, worse: where how bad it is hangs on the fault, from mild to worst; `apply` is the mildest. */
+  worse?: readonly ((installed: Installed) => Installed)[];
   /** The supply itself is off. */
   supplyOff?: boolean;
 }
 
 /** A transformer with shorted turns, or on the wrong tap. */
-const LOW_SHARE = 0.8;
-const HEAVY = 3;
-const HEAVIEST = 5;
-const TOUCH_OHMS = 0.3;
-/** A joint that is noticed, and one that is burnt. */
-const JOINT_OHMS = 30;
-const WORST_JOINT_OHMS = 300;
+const LOW_SHARES = [0.86, 0.78, 0.7] as const;
+const HEAVY = [3, 4.5, 7, 12] as const;
+/** Bare copper on bare copper, to insulation that has become damp. */
+const TOUCH_OHMS = [0.3, 40, 130] as const;
+/** A triac or a burnt contact that lets current through while it is open. */
+const LEAK_OHMS = [400, 150, 60] as const;
+/** Of its rating, what a transformer with a bad winding or lead still carries. */
+const WEAK_SHARES = [0.35, 0.12] as const;
+/** From a joint that is noticed to one that is burnt. */
+const JOINT_OHMS = [30, 60, 120, 300] as const;
 
 const conductor = (installed: Installed, id: string, change: Partial<Installed['conductors'][number]>): Installed => ({
   ...installed,
   conductors: installed.conductors.map((c) => (c.id === id ? { ...c, ...change } : c)),
 });
+
+/** A fault of several degrees: the mildest, then the worse ones. */
+const byDegree = <T>(
+  degrees: readonly [T, ...T[]],
+  of: (degree: T) => (i: Installed) => Installed,
+): Pick<Fault, 'apply' | 'worse'> => {
+  const [mildest, ...more] = degrees;
+  return { apply: of(mildest), worse: more.map(of) };
+};
 
 /** Every single fault of this circuit, in a fixed order. */
 export function singleFaults(installed: Installed): Fault[] {
@@ -67,8 +79,7 @@ export function singleFaults(installed: Installed): Fault[] {
       fix: 'Remake the joint with a proper connector.',
       prior: 0.5,
       about: [`conductor:${c.id}`],
-      apply: (i) => conductor(i, c.id, { ohms: JOINT_OHMS }),
-      atWorst: (i) => conductor(i, c.id, { ohms: WORST_JOINT_OHMS }),
+      ...byDegree(JOINT_OHMS, (ohms) => (i) => conductor(i, c.id, { ohms })),
     });
   }
   const empty = installed.wallScrews.filter((s) => !installed.conductors.some((c) => c.wall === s));
@@ -172,7 +183,16 @@ export function singleFaults(installed: Installed): Fault[] {
       fix: 'The right tap, or a new transformer, by whoever is licensed for the mains side.',
       prior: 0.5,
       about: ['board.transformer'],
-      apply: each((x) => ({ ...x, openVolts: x.openVolts * LOW_SHARE })),
+      ...byDegree(LOW_SHARES, (share) => each((x) => ({ ...x, openVolts: x.openVolts * share }))),
+    });
+    faults.push({
+      id: `weak-${t.id}`,
+      name: 'transformer sags under load',
+      look: 'R to C with nothing called, and with everything called: more than a tenth between the two.',
+      fix: 'Its leads and their joints first; then the transformer.',
+      prior: 0.3,
+      about: ['board.transformer'],
+      ...byDegree(WEAK_SHARES, (share) => each((x) => ({ ...x, va: x.va * share }))),
     });
   }
   // Insulation gone where two cores run together: a staple, a sharp edge.
@@ -189,13 +209,13 @@ export function singleFaults(installed: Installed): Fault[] {
         fix: 'Other cores, or a new cable.',
         prior: 0.15,
         about: [`conductor:${p.id}`, `conductor:${q.id}`],
-        apply: (i) => ({
+        ...byDegree(TOUCH_OHMS, (ohms) => (i) => ({
           ...i,
           extra: [
             ...(i.extra ?? []),
-            { kind: 'joint', id: `touch:${p.id}:${q.id}`, name: 'touching cores', a, b, ohms: TOUCH_OHMS },
+            { kind: 'joint', id: `touch:${p.id}:${q.id}`, name: 'touching cores', a, b, ohms },
           ],
-        }),
+        })),
       });
     }
   faults.push({
@@ -247,6 +267,24 @@ export function singleFaults(installed: Installed): Fault[] {
       }),
     });
   }
+  for (const c of installed.contacts) {
+    if (!leads(c.to)) continue;
+    faults.push({
+      id: `leaks-${c.to}`,
+      name: `thermostat relay ${c.to} lets current through while open`,
+      look: `With nothing called, ${c.to} to C at the wall: some volts that a low-impedance meter keeps.`,
+      fix: 'Replace the device.',
+      prior: 0.15,
+      about: [`wall.${c.to}`],
+      ...byDegree(LEAK_OHMS, (ohms) => (i) => ({
+        ...i,
+        extra: [
+          ...(i.extra ?? []),
+          { kind: 'joint', id: `leak:${c.to}`, name: 'leaking contact', a: wallNode(c.from), b: wallNode(c.to), ohms },
+        ],
+      })),
+    });
+  }
   for (const e of installed.extra ?? []) {
     if (e.kind !== 'conductor' || !e.id.startsWith('conductor:')) continue;
     faults.push({
@@ -276,7 +314,7 @@ export function singleFaults(installed: Installed): Fault[] {
       (times: number) =>
       (i: Installed): Installed => ({
         ...i,
-        loads: i.loads.map((x) => (x.id === l.id ? { ...x, va: x.va * times } : x)),
+        loads: i.loads.map((x) => (x.id === l.id ? { ...x, va: x.va * times, inrushVA: x.inrushVA * times } : x)),
       });
     faults.push({
       id: `coil-heavy-${l.id}`,
@@ -285,8 +323,7 @@ export function singleFaults(installed: Installed): Fault[] {
       fix: 'Replace the part.',
       prior: 0.3,
       about: [`board.${l.terminal}`],
-      apply: heavy(HEAVY),
-      atWorst: heavy(HEAVIEST),
+      ...byDegree(HEAVY, heavy),
     });
   }
   return faults;

@@ -180,6 +180,7 @@ export function toNetlist(installed: Installed): Netlist {
       b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
       ratedVolts: SECONDARY_VOLTS,
       va: l.va,
+      inrushVA: l.inrushVA,
       coil: true,
       runs: l.runs,
     });

@@ -12,6 +12,7 @@ import {
   type SourceEstimate,
   type StatePrediction,
 } from './predict';
+import type { Spreads } from './spread';
 import type { CallState } from './states';
 import type { LowVoltageSystem } from './system';
 
@@ -22,6 +23,8 @@ export interface ProofContext {
   installed: Installed;
   states: readonly CallState[];
   predictions: ReadonlyMap<string, StatePrediction>;
+  /** What is not known of supply, winding, loads and cores, as a reading follows it. */
+  spread: Spreads | null;
   source: SourceEstimate;
   wired: readonly string[];
   /** Screws a sensor’s two leads land on; empty without one. */
@@ -54,7 +57,7 @@ export function voltsMeasure(
     a,
     b,
     state,
-    predicted: band(value, c.source.spread),
+    predicted: c.spread?.band(state, a, b, value) ?? band(value, c.source.spread),
     tolerance: meterTolerance(value),
     source: `${c.source.from ? 'from the measured idle voltage' : 'from a nominal 24 V transformer'}, by the circuit in state ${state}`,
   };

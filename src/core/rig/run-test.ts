@@ -15,12 +15,17 @@ const ACCESSORY_OF: Partial<Record<string, 'humidifier' | 'dehumidifier' | 'vent
   ventilate: 'ventilator',
 };
 
+/** States that call no compressor. */
+const RESTS: ReadonlySet<string> = new Set(['idle', 'off', 'fan']);
+
 const same = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((x) => b.includes(x));
 
 /** What to set for a state: clearly above or below the room, further for the second stage. */
 async function call(rig: RigClient, state: string, dual: boolean): Promise<RigState> {
   const now = await rig.state();
+  // A call that took the device's own supply leaves nothing to set.
+  if (now.display === 'dark') return now;
   const room = now.roomCelsius;
   const further = state.endsWith('2') || state.endsWith('3') ? 3.2 : 1.5;
   const accessory = ACCESSORY_OF[state.replace(/-\d+$/, '')];
@@ -83,6 +88,11 @@ function look(measure: MeasurePlan, s: RigState): number | null {
 export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Taken[]> {
   const taken: Taken[] = [];
   let s = await rig.state();
+  // The test before blew the board's fuse: as it would be on the job, a new one is put in first.
+  if (s.shows?.['fuse.open'] === true) {
+    await rig.supply(false);
+    s = await rig.supply(true);
+  }
   // The furnace of a dual-fuel job runs without the compressor; the device itself says how it is set.
   const dual = s.settings['equipment.kind'] === 'dual-fuel';
   // First start: nothing can be set before the display is lit.
@@ -94,8 +104,7 @@ export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Ta
     }
     s = await hold(rig, test.state, CALL_SETTLE_SECONDS, dual);
     // Whatever wants the compressor waits out its rest.
-    const compressor = test.measures.some((m) => m.check?.kind === 'runs' && m.check.exactly.includes('compressor'));
-    if (compressor && s.restSeconds > 0) s = await hold(rig, test.state, s.restSeconds + 5, dual);
+    if (!RESTS.has(test.state) && s.restSeconds > 0) s = await hold(rig, test.state, s.restSeconds + 5, dual);
     if (test.measures.some((m) => m.quantity === 'kelvin')) s = await hold(rig, test.state, WARM_SECONDS, dual);
     else if (/^(heat|aux|emergency)/.test(test.state)) s = await hold(rig, test.state, 80, dual);
     else if (test.state === 'idle') s = await hold(rig, test.state, 150, dual);

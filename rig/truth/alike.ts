@@ -1,0 +1,17 @@
+/** Whether two hypotheses differ in anything that was read. */
+import type { Ranking } from '../../src/core/evidence/rank';
+
+/** @param observed keys of what was read, seen or said */
+export function alike(ranking: Ranking, a: string, b: string, observed: readonly string[]): boolean {
+  const of = (id: string) => ranking.ranked.find((r) => r.hypothesis.id === id)?.hypothesis.predicts;
+  const [x, y] = [of(a), of(b)];
+  return (
+    x !== undefined &&
+    y !== undefined &&
+    observed.every((key) => {
+      const [p, q] = [x.get(key), y.get(key)];
+      if (p === undefined || q === undefined) return p === q;
+      return Math.abs(p.value - q.value) <= Math.max(0.5, 0.03 * Math.abs(p.value), 2 * (p.sigma ?? 0));
+    })
+  );
+}

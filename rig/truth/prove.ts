@@ -1,0 +1,59 @@
+/** The proof of a job taken on a house that was described from outside. */
+import { derive } from '../../src/core/derive';
+import { ownOf } from '../../src/core/family/registry';
+import type { Job, Reading } from '../../src/core/job/schema';
+import type { MeasurePlan } from '../../src/core/proof/proof-run';
+import { type TruthFault, TruthHouse } from './house';
+import type { TruthCase } from './houses';
+
+/** Rest of a compressor by the device's own clock, and what is timed where it never starts again. */
+const REST_SECONDS = 305;
+const NEVER_SECONDS = 900;
+
+function answer(house: TruthHouse, m: MeasurePlan): number {
+  if (m.a && m.b) return house.reads(m.state, m.a, m.b);
+  if (m.quantity === 'kelvin') return (m.id === 'split' ? -1 : 1) * house.air(m.state);
+  if (m.quantity === 'seconds') return house.settle('cool1').running.has('compressor') ? REST_SECONDS : NEVER_SECONDS;
+  const { check } = m;
+  if (check?.kind === 'runs' || check?.kind === 'stopped') {
+    const { running } = house.settle(m.state);
+    if (check.kind === 'stopped') return check.none.some((n) => running.has(n)) ? 0 : 1;
+    return running.size === check.exactly.length && check.exactly.every((r) => running.has(r)) ? 1 : 0;
+  }
+  if (check?.kind === 'detected') {
+    const seen = house.detected(check.exactly);
+    return seen.length === check.exactly.length ? 1 : 0;
+  }
+  throw new RangeError(`this house has no answer to "${m.what}"`);
+}
+
+/** Cores as the job's work list has them landed. */
+export function landedOf(job: Job): { id: string; wall: string | null; board: string | null }[] {
+  const plan = ownOf(derive(job), '24v').wiring;
+  if (!plan) throw new RangeError('this job has no plan to land cores by');
+  return plan.rows.map((r) => ({ id: r.conductor, wall: r.newWall, board: r.newBoard }));
+}
+
+/** The job with every reading of its proof, as this house gives them. */
+export function proveOnTruth<J extends Job>(job: J, of: TruthCase, faults: readonly TruthFault[], seed: number): J {
+  const house = new TruthHouse(of.equipment, of.device, landedOf(job), faults, seed);
+  let at = Date.parse('2026-03-01T09:00:00.000Z');
+  const readings: Record<string, Reading> = { ...job.readings };
+  for (const test of derive(job).shared.proof.tests)
+    for (const m of test.measures) {
+      at += 20_000;
+      readings[`t-${test.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
+        at: new Date(at).toISOString(),
+        by: 'truth',
+        source: 'typed',
+        quantity: m.quantity,
+        value: answer(house, m),
+        state: m.state,
+        stop: 'proof',
+        test: test.id,
+        measure: m.id,
+        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+      };
+    }
+  return { ...job, powerUp: { ...job.powerUp, display: house.settle('idle').lit ? 'lit' : 'dark' }, readings };
+}
