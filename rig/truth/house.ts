@@ -224,8 +224,9 @@ export class TruthHouse {
       });
     }
     // Cores of one sheath lie beside each other: a coil that floats is moved by its neighbours.
-    this.cores.forEach((p, i) => {
-      const q = this.cores[i + 1];
+    const inSheath = [...this.cores].sort((p, q) => p.id.localeCompare(q.id));
+    inSheath.forEach((p, i) => {
+      const q = inSheath[i + 1];
       if (q)
         out.push({
           id: `beside-${p.id}`,

@@ -16,9 +16,10 @@ const api = {
     return (
       ranking && {
         ...ranking,
-        ranked: ranking.ranked
-          .slice(0, SHOWN)
-          .map((r) => ({ ...r, hypothesis: { ...r.hypothesis, predicts: new Map() } })),
+        ranked: ranking.ranked.slice(0, SHOWN).map(({ hypothesis: { worse: _w, ...hypothesis }, ...r }) => ({
+          ...r,
+          hypothesis: { ...hypothesis, predicts: new Map() },
+        })),
       }
     );
   },

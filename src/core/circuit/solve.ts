@@ -11,12 +11,20 @@ export interface Solution {
   running: ReadonlySet<string>;
   /** Coils with volts across that have not pulled in: they draw their inrush. */
   starting: ReadonlySet<string>;
-  /** A coil draws its inrush, or holds with so few volts that it may never have pulled in. */
-  weak: boolean;
   blownFuses: ReadonlySet<string>;
   /** Elements that never settle. */
   oscillating: ReadonlySet<string>;
   rounds: number;
+}
+
+/** The same without volts and amperes. */
+export interface Settled {
+  running: ReadonlySet<string>;
+  starting: ReadonlySet<string>;
+  /** A coil draws its inrush, or holds with so few volts that it may never have pulled in. */
+  weak: boolean;
+  /** A fuse has opened. */
+  blown: boolean;
 }
 
 /** Thevenin equivalent of a pair of points. */
@@ -124,6 +132,24 @@ export class CircuitSolver {
     return volts;
   }
 
+  /** What a state settles to besides its volts, for those who go through hundreds. */
+  settled(state: CircuitState): Settled {
+    this.settle(state);
+    const { kernel, netlist } = this;
+    const running = new Set<string>();
+    const starting = new Set<string>();
+    const { loads, fuses } = kernel.layout;
+    for (const e of loads) if (kernel.pulledIn[e] === 1) running.add((netlist.elements[e] as { id: string }).id);
+    let weak = false;
+    for (const { e, inrush, weak: least } of this.coils) {
+      if (kernel.siemens[e] === inrush) {
+        starting.add((netlist.elements[e] as { id: string }).id);
+        weak = true;
+      } else if (kernel.pulledIn[e] === 1 && Math.abs(kernel.across(e)) < least) weak = true;
+    }
+    return { running, starting, weak, blown: fuses.some((e) => kernel.blown[e] === 1) };
+  }
+
   /** Only what runs, for those who ask nothing else of a state. */
   running(state: CircuitState): Set<string> {
     this.settle(state);
@@ -145,38 +171,77 @@ export class CircuitSolver {
     const starting = new Set<string>();
     for (const { e, inrush } of this.coils)
       if (kernel.siemens[e] === inrush) starting.add((elements[e] as { id: string }).id);
-    const { emf, kind, supply } = kernel.layout;
     elements.forEach((element, e) => {
-      const live = kind[e] === KIND.source && kernel.suppliesOff[supply[e] as number] === 0 ? (emf[e] as number) : 0;
-      amps.set(element.id, (kernel.across(e) - live) * (kernel.siemens[e] as number));
+      amps.set(element.id, this.through(e));
       if (kernel.pulledIn[e] === 1) running.add(element.id);
       if (kernel.blown[e] === 1) blownFuses.add(element.id);
       if (rounds < 0 && kernel.moving[e] === 1) oscillating.add(element.id);
     });
-    const weak =
-      starting.size > 0 || this.coils.some((c) => kernel.pulledIn[c.e] === 1 && Math.abs(kernel.across(c.e)) < c.weak);
-    return { volts, amps, running, starting, weak, blownFuses, oscillating, rounds: Math.abs(rounds) };
+    return { volts, amps, running, starting, blownFuses, oscillating, rounds: Math.abs(rounds) };
+  }
+
+  /** Volts everywhere for one ampere put in at one point and taken out at the other, in the state last solved. */
+  private adjoint(a: string, b: string): Float64Array {
+    const { kernel } = this;
+    const volts = new Float64Array(kernel.volts.length);
+    const [from, to] = [kernel.position(a), kernel.position(b)];
+    if (from >= 0) volts[from] = 1;
+    if (to >= 0) volts[to] = (volts[to] as number) - 1;
+    kernel.factor.solve(volts);
+    return volts;
+  }
+
+  /** Resistance behind a pair of points in the state last solved, ohms. */
+  behind(a: string, b: string): number {
+    const volts = this.adjoint(a, b);
+    const at = (point: string): number => {
+      const position = this.kernel.position(point);
+      return position < 0 ? 0 : (volts[position] as number);
+    };
+    return Math.max(0, at(a) - at(b));
+  }
+
+  /** Position of a point for `between`; undefined where it is not in this circuit. */
+  at(point: string): number | undefined {
+    return this.has(point) || point === this.netlist.ground ? this.kernel.position(point) : undefined;
+  }
+
+  /** Amperes through an element from its first node to its second, in the state last settled. */
+  private through(e: number): number {
+    const { kernel } = this;
+    const { emf, kind, supply } = kernel.layout;
+    const live = kind[e] === KIND.source && kernel.suppliesOff[supply[e] as number] === 0 ? (emf[e] as number) : 0;
+    return (kernel.across(e) - live) * (kernel.siemens[e] as number);
   }
 
   /**
-   * How the magnitude between two points of the state last solved follows each element: volts for the logarithm of its
-   * conductance, by one adjoint solve. An element with twice the conductance moves it by about 0.69 times its figure.
-   * @returns by element, in the netlist's order
+   * A pair of points in the state last settled: ideal volts, the resistance behind them, and how the volts follow
+   * groups of elements: for the logarithm of their conductance, by one adjoint solve. A group of twice the conductance
+   * moves them by about 0.69 times its figure.
+   * @param a position of a point, from `at`
+   * @param groups elements by their place in the netlist; without, no slopes
    */
-  slopes(a: string, b: string, solution: Solution): Float64Array {
+  between(a: number, b: number, groups: readonly Int32Array[] = []): ProbePoint & { slopes: Float64Array } {
     const { kernel } = this;
-    const { elements } = this.netlist;
+    const { from, to } = kernel.layout;
     const adjoint = new Float64Array(kernel.volts.length);
-    const [from, to] = [kernel.position(a), kernel.position(b)];
-    if (from >= 0) adjoint[from] = 1;
-    if (to >= 0) adjoint[to] = (adjoint[to] as number) - 1;
+    if (a >= 0) adjoint[a] = 1;
+    if (b >= 0) adjoint[b] = (adjoint[b] as number) - 1;
     kernel.factor.solve(adjoint);
-    const sign = Math.sign((solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0));
-    const at = (node: string): number => {
-      const position = kernel.position(node);
-      return position < 0 ? 0 : (adjoint[position] as number);
-    };
-    return Float64Array.from(elements, (e) => -sign * (at(e.a) - at(e.b)) * (solution.amps.get(e.id) ?? 0));
+    const of = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[i] as number));
+    const volts = of(kernel.volts, a) - of(kernel.volts, b);
+    const sign = Math.sign(volts);
+    const slopes = new Float64Array(groups.length);
+    for (let g = 0; g < groups.length; g++) {
+      const group = groups[g] as Int32Array;
+      let sum = 0;
+      for (let k = 0; k < group.length; k++) {
+        const e = group[k] as number;
+        sum -= (of(adjoint, from[e] as number) - of(adjoint, to[e] as number)) * this.through(e);
+      }
+      slopes[g] = sign * sum;
+    }
+    return { open: Math.abs(volts), ohms: Math.max(0, of(adjoint, a) - of(adjoint, b)), slopes };
   }
 
   /** Thevenin equivalents between every pair of the given nodes in the state last solved. */

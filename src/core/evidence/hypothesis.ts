@@ -17,6 +17,8 @@ export interface Predicted {
   value: number;
   /** Change of the value for each parameter's whole, by its id; absent where it does not matter. */
   by?: Readonly<Record<string, number>>;
+  /** The same for every parameter in their order, where a family has them so; stands before `by`. */
+  along?: Float64Array;
   /** What else the figure may be off by. */
   sigma?: number;
   /** A point that floats: as often as not it reads the value, else anything within so much of it. */

@@ -14,6 +14,7 @@ import {
   type Hypothesis,
   type Observation,
   type Parameter,
+  type Predicted,
 } from './hypothesis';
 
 export interface Ranked {
@@ -78,6 +79,10 @@ const chiSquareScore = (x: number, n: number): number =>
 const normalDensity = (v: number, variance: number): number =>
   Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
 
+/** How a figure follows each parameter, in their order. */
+const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
+  predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
+
 /** All observations under one hypothesis, figures by their shared parameters. */
 function explain(
   h: Hypothesis,
@@ -86,8 +91,12 @@ function explain(
   failed: boolean,
 ): Explained {
   const p = parameters.length;
-  const theta = parameters.map((x) => x.mean);
-  const cov = parameters.map((x, i) => parameters.map((_, j) => (i === j ? x.sigma ** 2 : 0)));
+  const theta = Float64Array.from(parameters, (x) => x.mean);
+  const cov = new Float64Array(p * p);
+  parameters.forEach((x, i) => {
+    cov[i * p + i] = x.sigma ** 2;
+  });
+  const covJ = new Float64Array(p);
   const supports: string[] = [];
   const against: string[] = [];
   let log = 0;
@@ -110,10 +119,17 @@ function explain(
       (agrees ? supports : against).push(o.text);
       continue;
     }
-    const j = parameters.map((x) => predicted.by?.[x.id] ?? 0);
-    const covJ = cov.map((row) => row.reduce((s, c, k) => s + c * (j[k] ?? 0), 0));
-    const narrow = covJ.reduce((s, c, k) => s + c * (j[k] ?? 0), 0) + o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
-    const v = o.value - predicted.value - theta.reduce((s, t, k) => s + t * (j[k] ?? 0), 0);
+    const j = slopesOf(predicted, parameters);
+    let narrow = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
+    let moved = 0;
+    for (let a = 0; a < p; a++) {
+      let sum = 0;
+      for (let b = 0; b < p; b++) sum += (cov[a * p + b] as number) * (j[b] as number);
+      covJ[a] = sum;
+      narrow += sum * (j[a] as number);
+      moved += (theta[a] as number) * (j[a] as number);
+    }
+    const v = o.value - predicted.value - moved;
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
     log += Math.log(
       (1 - SLIP) *
@@ -131,11 +147,9 @@ function explain(
     // What floats says nothing of the supply or the meter.
     if (predicted.floats !== undefined) continue;
     for (let a = 0; a < p; a++) {
-      theta[a] = (theta[a] ?? 0) + ((covJ[a] ?? 0) * v) / variance;
-      for (let b = 0; b < p; b++) {
-        const row = cov[a];
-        if (row) row[b] = (row[b] ?? 0) - ((covJ[a] ?? 0) * (covJ[b] ?? 0)) / variance;
-      }
+      const gain = (covJ[a] as number) / variance;
+      theta[a] = (theta[a] as number) + gain * v;
+      for (let b = 0; b < p; b++) cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
     }
   }
   const rejected =
@@ -179,8 +193,9 @@ function noneLikelihood(
         const error = o.error ?? MISREPORT;
         average += share * (Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error);
       } else {
+        const j = slopesOf(predicted, parameters);
         const spread = parameters.reduce(
-          (s, x) => s + ((predicted.by?.[x.id] ?? 0) * x.sigma) ** 2,
+          (s, x, i) => s + ((j[i] as number) * x.sigma) ** 2,
           o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2,
         );
         average += share * normalDensity(o.value - predicted.value, spread);

@@ -4,9 +4,8 @@
  * their reactance does to the drop in the winding is a parameter of the winding.
  */
 import type { CircuitElement } from '../circuit/netlist';
-import type { CircuitSolver, Solution } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
-import { isHotToCommon, type Predictor, type SourceEstimate, solveState } from './predict';
+import { isHotToCommon, type Predictor, type SourceEstimate } from './predict';
 import type { CallState } from './states';
 
 /** A parameter: which elements it moves together, by how much in the logarithm of conductance. */
@@ -28,8 +27,8 @@ const WINDING = { sigma: 0.27, mean: 0.16 } as const;
 /** Nameplates of coils of one kind lie within about a fifth; one that was noted within a tenth. */
 const LOAD_SIGMA = 0.16;
 const NOTED_LOAD_SIGMA = 0.08;
-/** What a coil draws before it has pulled in is known so much worse. */
-const STARTING_DOUBT = 2.5;
+/** What a coil draws before it has pulled in is known so many times worse. */
+export const STARTING_DOUBT = 2.5;
 /** The device's own draw. */
 const DEVICE_SIGMA = 0.25;
 /** A run that nobody measured, and one that somebody noted. */
@@ -70,33 +69,9 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
   ];
 }
 
-/**
- * Volts that a reading between two points moves by, for the logarithm of each unknown, in a state already solved.
- * @param doubted elements that are known so many times worse than usual there
- */
-export function slopesOf(
-  solver: CircuitSolver,
-  unknowns: readonly Unknown[],
-  a: string,
-  b: string,
-  solution: Solution,
-  doubted: ReadonlyMap<string, number>,
-): Record<string, number> {
-  const { elements } = solver.netlist;
-  const slopes = solver.slopes(a, b, solution);
-  return Object.fromEntries(
-    unknowns.map((u) => [
-      u.id,
-      elements.reduce(
-        (sum, e, i) =>
-          u.of(e)
-            ? sum + (slopes[i] ?? 0) * (doubted.get(e.id) ?? (solution.starting.has(e.id) ? STARTING_DOUBT : 1))
-            : sum,
-        0,
-      ),
-    ]),
-  );
-}
+/** Elements that each unknown moves, by their place in a netlist. */
+export const membersOf = (unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Int32Array[] =>
+  unknowns.map((u) => Int32Array.from(elements.flatMap((e, i) => (u.of(e) ? [i] : []))));
 
 export interface Spreads {
   /** Band of a reading, volts; a point without volts has the floor of stray ones. Null for a state that is not known. */
@@ -120,13 +95,14 @@ export function spreadsOf(
   const { solver } = p;
   const { elements } = solver.netlist;
   const unknowns = unknownsOf(job, elements);
-  const members = unknowns.map((u) => elements.flatMap((e, i) => (u.of(e) ? [i] : [])));
+  const members = membersOf(unknowns, elements);
   /** Share of the reading by each unknown's logarithm. */
   const shares = (state: CallState, a: string, b: string): number[] => {
-    const solution = solveState(p, state);
-    const volts = Math.abs((solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0));
-    const slopes = solver.slopes(a, b, solution);
-    return members.map((of) => (volts > 0 ? of.reduce((sum, i) => sum + (slopes[i] ?? 0), 0) / volts : 0));
+    const [from, to] = [solver.at(a), solver.at(b)];
+    if (from === undefined || to === undefined) return members.map(() => 0);
+    solver.settle(p.circuitState(state));
+    const { open, slopes } = solver.between(from, to, members);
+    return [...slopes].map((s) => (open > 0 ? s / open : 0));
   };
   const idle = states.find((s) => s.id === 'idle');
   const told = source.from === null ? undefined : job.readings[source.from];

@@ -1,0 +1,33 @@
+/** Names of what is read, seen and heard of a 24 V circuit, the same for observations and what a fault predicts. */
+
+/** A meter that loads what it reads is a part of the circuit. */
+const LOW_METER = 1e6;
+const isLow = (meterOhms: number | undefined): meterOhms is number => meterOhms !== undefined && meterOhms < LOW_METER;
+
+/** Volts between two points in a state. */
+export const pairKey = (state: string, a: string, b: string, meterOhms?: number): string =>
+  `${state}|${a < b ? a : b}|${a < b ? b : a}${isLow(meterOhms) ? `|${meterOhms}` : ''}`;
+
+export interface PairOfKey {
+  key: string;
+  state: string;
+  a: string;
+  b: string;
+  /** Of a meter that loads what it reads. */
+  meterOhms?: number;
+}
+
+/** The pair a key is of; null for what is no pair. */
+export function pairOf(key: string): PairOfKey | null {
+  const [state, a, b, ohms] = key.split('|');
+  if (!state || !a || !b || !a.includes('.')) return null;
+  return { key, state, a, b, ...(ohms === undefined ? {} : { meterOhms: Number(ohms) }) };
+}
+
+export const DISPLAY_KEY = 'display';
+/** Whether all that should run in a state does, and nothing else. */
+export const runsKey = (state: string): string => `runs|${state}`;
+/** Which way the heat goes in a state: 1 into the indoor air, 0 out of it. */
+export const directionKey = (state: string): string => `direction|${state}`;
+/** Whether the supply air is warmer or colder at all. */
+export const movesKey = (state: string): string => `moves|${state}`;

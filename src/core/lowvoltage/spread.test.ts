@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest';
+import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
+import { CircuitSolver } from '../circuit/solve';
+import { type Installed, toNetlist } from './installed';
+import { predictedVolts, predictor, predictState } from './predict';
+import { spreadsOf } from './spread';
+
+const d = derived(landed(FIVE_WIRES));
+const installed = d.installed as Installed;
+const cool = d.states.find((s) => s.id === 'cool1');
+if (!cool) throw new Error('there is a cooling call');
+
+describe('how a reading follows the circuit', () => {
+  const netlist = toNetlist(installed);
+  const calls = new Set(installed.contacts.filter((c) => c.to !== 'W').map((c) => `call:${c.to}`));
+  const state = { controls: calls, suppliesOff: new Set<string>() };
+  const volts = (n: typeof netlist): number => {
+    const s = new CircuitSolver(n).solve(state);
+    return Math.abs((s.volts.get('wall.R') ?? 0) - (s.volts.get('wall.C') ?? 0));
+  };
+  it('one adjoint solve says what a thousandth more of each element does', () => {
+    const solver = new CircuitSolver(netlist);
+    solver.settle(state);
+    const { slopes } = solver.between(
+      solver.at('wall.R') ?? -1,
+      solver.at('wall.C') ?? -1,
+      netlist.elements.map((_, i) => Int32Array.of(i)),
+    );
+    const step = 1e-3;
+    netlist.elements.forEach((e, i) => {
+      if (e.kind === 'contact' || e.kind === 'fuse') return;
+      const more = netlist.elements.map((x, k) => {
+        if (k !== i) return x;
+        return x.kind === 'load'
+          ? { ...x, va: x.va * (1 + step), inrushVA: undefined as never }
+          : { ...x, ohms: ('ohms' in x ? x.ohms : 1) / (1 + step) };
+      });
+      const difference =
+        (volts({ ...netlist, elements: more as typeof netlist.elements }) - volts(netlist)) / Math.log(1 + step);
+      expect(difference, e.id).toBeCloseTo(slopes[i] ?? 0, 3);
+    });
+  });
+});
+
+describe('bands out of what is not known', () => {
+  const p = predictor(installed);
+  const spreads = spreadsOf(landed(FIVE_WIRES), p, d.states, d.source);
+  it('hold nearly every circuit drawn from the same spreads', () => {
+    const value = predictedVolts(predictState(p, cool), 'board.Y', 'board.C') ?? 0;
+    const band = spreads.band('cool1', 'board.Y', 'board.C', value);
+    let seed = 7;
+    const normal = (): number => {
+      let sum = 0;
+      for (let i = 0; i < 12; i++) {
+        seed = (seed * 16807) % 2147483647;
+        sum += seed / 2147483647;
+      }
+      return sum - 6;
+    };
+    let inside = 0;
+    const draws = 400;
+    for (let i = 0; i < draws; i++) {
+      const winding = Math.exp(0.16 + 0.27 * normal());
+      const drawn: Installed = {
+        ...installed,
+        transformers: installed.transformers.map((t) => ({
+          ...t,
+          va: t.va * winding,
+          openVolts: t.openVolts * (1 + (0.07 / 2.2) * normal()),
+        })),
+        loads: installed.loads.map((l) => ({ ...l, va: l.va * Math.exp(0.16 * normal()) })),
+        conductors: installed.conductors.map((c) => ({ ...c, ohms: c.ohms * Math.exp(0.5 * normal()) })),
+      };
+      const read = predictedVolts(predictState(predictor(drawn), cool), 'board.Y', 'board.C') ?? 0;
+      if (band && read >= band.low && read <= band.high) inside++;
+    }
+    // 2.2 deviations either way: 97 in 100.
+    expect(inside / draws).toBeGreaterThan(0.94);
+    expect(inside / draws).toBeLessThan(0.999);
+  });
+  it('a measured idle voltage narrows them, most of all where it was read', () => {
+    const told = landed(
+      FIVE_WIRES,
+      {},
+      {
+        readings: {
+          r1: {
+            at: '2026-03-01T09:00:00.000Z',
+            by: 'x',
+            source: 'typed',
+            quantity: 'volts-ac',
+            value: 26,
+            a: 'wall.R',
+            b: 'wall.C',
+            state: 'idle',
+            stop: 'proof',
+          },
+        },
+      },
+    );
+    const after = derived(told);
+    const width = (x: typeof d, test: string, measure: string): number => {
+      const m = x.proof.tests.find((t) => t.id === test)?.measures.find((y) => y.id === measure);
+      return m ? m.predicted.high - m.predicted.low : Number.NaN;
+    };
+    expect(width(after, 'cool1', 'board-Y')).toBeLessThan(width(d, 'cool1', 'board-Y') / 2);
+    expect(width(after, 'power', 'idle')).toBeLessThan(width(after, 'cool1', 'board-Y'));
+  });
+  it('a point without volts keeps the floor of stray ones', () => {
+    expect(spreads.band('idle', 'board.Y', 'board.C', 0)).toEqual({ low: 0, high: 0.5 });
+    expect(spreads.band('no such state', 'board.Y', 'board.C', 20)).toBeNull();
+  });
+});

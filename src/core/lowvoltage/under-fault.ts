@@ -1,0 +1,277 @@
+/** What would be read, seen and heard of a 24 V circuit with a fault in it. */
+import type { Settled } from '../circuit/solve';
+import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
+import type { MeasurePlan } from '../proof/proof-run';
+import { saidUnder } from './complaints';
+import { DISPLAY_KEY, directionKey, movesKey, type PairOfKey, pairKey, pairOf, runsKey } from './evidence-keys';
+import type { Fault } from './faults';
+import { type Installed, wallNode } from './installed';
+import { METER_DEFAULT, type Predictor, predictor } from './predict';
+import { membersOf, STARTING_DOUBT, type Unknown } from './spread';
+import type { CallState } from './states';
+
+/** The supply's own spread, as mains and transformers have it; the meter's gain. Every voltage follows both. */
+export const SHARED_PARAMETERS: readonly Parameter[] = [
+  { id: 'supply', sigma: 0.045, mean: 0 },
+  { id: 'meter', sigma: 0.006, mean: 0 },
+];
+
+/** A pair to predict; of one that was read also how it follows what is not known. */
+interface Asked extends PairOfKey {
+  read: boolean;
+}
+
+/** Everything that is the same under every fault. */
+export interface FaultSetting {
+  /** The circuit as planned, with transformers by their nameplates. */
+  planned: Installed;
+  states: readonly CallState[];
+  idle: CallState | undefined;
+  /** What runs in each state where all is well. */
+  running: ReadonlyMap<string, readonly string[]>;
+  unknowns: readonly Unknown[];
+  asked: ReadonlyMap<string, readonly Asked[]>;
+}
+
+/** By state, each pair that was read, could be read next, or is measured by the proof. */
+export function askedPairs(
+  observations: readonly Observation[],
+  candidates: readonly Candidate[],
+  measures: readonly MeasurePlan[],
+): Map<string, Asked[]> {
+  const keys = new Map<string, boolean>();
+  for (const { key } of candidates) keys.set(key, false);
+  for (const m of measures) if (m.a && m.b && m.quantity === 'volts-ac') keys.set(pairKey(m.state, m.a, m.b), false);
+  for (const { key } of observations) keys.set(key, true);
+  const out = new Map<string, Asked[]>();
+  for (const [key, read] of keys) {
+    const pair = pairOf(key);
+    if (pair) out.set(pair.state, [...(out.get(pair.state) ?? []), { ...pair, read }]);
+  }
+  return out;
+}
+
+/**
+ * Transformers scaled by a share. A reading that a fault has pulled down must not first become the supply that judges
+ * it: what the supply gives is found under each hypothesis on its own, from its nameplate.
+ */
+export const withSupply = (installed: Installed, share: number): Installed => ({
+  ...installed,
+  // Rounded, so that a supply read and scaled back to its nameplate is the nameplate again.
+  transformers: installed.transformers.map((t) => ({ ...t, openVolts: Number((t.openVolts * share).toFixed(9)) })),
+});
+
+/** Behind more than this a point floats: what a meter shows there hangs on the cores beside it. */
+const FLOATS_OHMS = 1e6;
+/** A core that floats beside a live one takes a part of its volts through the capacitance between them. */
+const NEIGHBOUR_VOLTS = 27;
+
+/** What floats is not to be believed. */
+const figure = (value: number, ohms: number): Predicted => ({
+  value,
+  ...(ohms > FLOATS_OHMS / 30
+    ? { floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, ohms / FLOATS_OHMS) }
+    : {}),
+});
+const answer = (value: number): Predicted => ({ value });
+
+/** A device lives from here; nearer than this to it one may be lit where another is dark. */
+const LIT_VOLTS = 18;
+const EDGE_VOLTS = { low: 13.5, high: 21 } as const;
+const LESS_VOLTS = 16;
+const LEAST_DROP = 0.4;
+/** What a device draws that is going dark is anything between nothing and its nameplate. */
+const DARK_DOUBT = 4;
+/** The supply's own spread on either side. */
+const EITHER_WAY = [0.95, 1.05] as const;
+
+/** Between where any device lives and where none does: limits of another device than the usual. */
+function otherLimits(resting: number | null, called: readonly (number | null)[]): (number | null)[] {
+  const onEdge = (v: number | null): boolean => v !== null && v > EDGE_VOLTS.low && v < EDGE_VOLTS.high;
+  if (resting === null || ![resting, ...called].some(onEdge)) return [];
+  if (!onEdge(resting)) return resting < LIT_VOLTS ? [] : [EDGE_VOLTS.low, LESS_VOLTS];
+  // Lit or dark at rest; lit, and dark in whatever takes more.
+  return [resting < LIT_VOLTS ? EDGE_VOLTS.low : null, EDGE_VOLTS.low, resting - LEAST_DROP];
+}
+
+/** Volts at the device in the state last settled; null where it draws from no wire. */
+function deviceVolts({ installed: { device }, solver }: Predictor): number | null {
+  const [a, b] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
+  return a === undefined || b === undefined ? null : solver.between(a, b).open;
+}
+
+function direction(installed: Installed, running: readonly string[]): number | null {
+  if (running.some((r) => r.startsWith('burner') || r.startsWith('heater'))) return 1;
+  if (!running.includes('compressor')) return null;
+  if (!installed.valveMarking) return 0;
+  return running.includes('reversing valve') === (installed.valveMarking === 'B') ? 1 : 0;
+}
+
+/** One way a fault could show: with which supply, from which volts the device is lit, and what is then read. */
+interface Way {
+  supply: number;
+  livesFrom: number | null;
+  predicts: Map<string, Predicted>;
+  /** Pairs that are not in its circuit. */
+  absent: Set<string>;
+}
+
+/**
+ * What was worked out for one circuit, kept from reading to reading: a further reading asks for one pair more under each
+ * fault, not for everything anew. One circuit at a time.
+ */
+let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
+
+/** What a circuit is known by: everything that its predictions hang on but what is asked. */
+const circuitOf = ({ planned, states, running, unknowns }: FaultSetting): string =>
+  JSON.stringify([planned, states, [...running], unknowns.map(({ id, sigma, mean }) => [id, sigma, mean])]);
+
+/** Predictions under faults of one circuit. @param once for one look: nothing is kept, and a fault has its usual way only */
+export function faultReader(
+  setting: FaultSetting,
+  once: boolean,
+): (id: string, apply: Fault['apply'] | null) => Map<string, Predicted>[] {
+  if (once)
+    return (_id, apply) => {
+      const p = circuitWith(apply, setting, 1);
+      return [fresh(p, setting, 1, limits(p, setting).usual).predicts];
+    };
+  const circuit = circuitOf(setting);
+  if (kept.circuit !== circuit) kept = { circuit, ways: new Map() };
+  const { ways } = kept;
+  return (id, apply) => {
+    const known = ways.get(id);
+    const found = known ?? waysOf(apply, setting);
+    if (known) for (const way of known) more(way, apply, setting);
+    else ways.set(id, found);
+    return found.map((w) => w.predicts);
+  };
+}
+
+/** The ways of a fault; several where a device or a coil is on its edge, the usual first. */
+function waysOf(apply: Fault['apply'] | null, setting: FaultSetting): Way[] {
+  const from = (supply: number): { ways: Way[]; weak: boolean } => {
+    const p = circuitWith(apply, setting, supply);
+    const { usual, others, weak } = limits(p, setting);
+    return { ways: [usual, ...others].map((lives) => fresh(p, setting, supply, lives)), weak };
+  };
+  const usual = from(1);
+  // Where a coil only just pulls in, a few per cent of the supply decide it.
+  return apply !== null && usual.weak
+    ? [...usual.ways, ...EITHER_WAY.flatMap((share) => from(share).ways)]
+    : usual.ways;
+}
+
+/** Pairs asked for that a way has not been asked before. */
+function more(way: Way, apply: Fault['apply'] | null, setting: FaultSetting): void {
+  let p: Predictor | null = null;
+  for (const state of setting.states) {
+    const pairs = (setting.asked.get(state.id) ?? []).filter(({ key, read }) => {
+      const has = way.predicts.get(key);
+      return !way.absent.has(key) && (has === undefined || (read && !has.along));
+    });
+    if (pairs.length === 0) continue;
+    p ??= circuitWith(apply, setting, way.supply);
+    addPairs(p, setting, way, pairs, settle(p, state, way.livesFrom));
+  }
+}
+
+const circuitWith = (apply: Fault['apply'] | null, { planned }: FaultSetting, supply: number): Predictor => {
+  const whole = supply === 1 ? planned : withSupply(planned, supply);
+  return predictor(apply ? apply(whole) : whole);
+};
+
+interface Limits {
+  /** Volts from which the device is lit, as most are; null: it is dark. */
+  usual: number | null;
+  others: (number | null)[];
+  /** A coil holds by little, or never pulled in. */
+  weak: boolean;
+}
+
+function limits(p: Predictor, { states, idle }: FaultSetting): Limits {
+  let weak = false;
+  const at = (state: CallState): number | null => {
+    weak ||= p.solver.settled(p.circuitState(state)).weak;
+    return deviceVolts(p);
+  };
+  const resting = idle ? at(idle) : null;
+  const called = states.map(at);
+  return {
+    usual: resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null,
+    others: otherLimits(resting, called),
+    weak,
+  };
+}
+
+interface SettledCall extends Settled {
+  /** The device has no power, or loses it by calling: what is read is the circuit at rest. */
+  goingDark: boolean;
+}
+
+function settle(p: Predictor, state: CallState, livesFrom: number | null): SettledCall {
+  const resting = { ...state, calls: [], accessories: [] };
+  const at = (s: CallState): Settled => p.solver.settled(p.circuitState(s));
+  if (livesFrom === null) return { ...at(resting), goingDark: true };
+  const called = at(state);
+  // A fuse that opens leaves nothing to read, whatever is called.
+  if (called.blown || (deviceVolts(p) ?? livesFrom) >= livesFrom) return { ...called, goingDark: false };
+  return { ...at(resting), goingDark: true };
+}
+
+/** How many times worse than usual each unknown is known in a state. */
+const doubts = (unknowns: readonly Unknown[], { starting }: Settled, goingDark: boolean): number[] =>
+  unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
+
+/** Pairs of the state last settled. */
+function addPairs(p: Predictor, setting: FaultSetting, way: Way, pairs: readonly Asked[], settled: SettledCall): void {
+  const members = membersOf(setting.unknowns, p.solver.netlist.elements);
+  const doubt = doubts(setting.unknowns, settled, settled.goingDark);
+  for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
+    const [from, to] = [p.solver.at(a), p.solver.at(b)];
+    if (from === undefined || to === undefined) {
+      way.absent.add(key);
+      continue;
+    }
+    const { open, ohms, slopes } = p.solver.between(from, to, read ? members : []);
+    const volts = (open * meterOhms) / (meterOhms + ohms);
+    const predicted = figure(volts, ohms);
+    if (read) {
+      const along = new Float64Array(SHARED_PARAMETERS.length + slopes.length);
+      along.fill(volts, 0, SHARED_PARAMETERS.length);
+      for (let u = 0; u < slopes.length; u++)
+        along[SHARED_PARAMETERS.length + u] = (slopes[u] as number) * (doubt[u] as number);
+      predicted.along = along;
+    }
+    way.predicts.set(key, predicted);
+  }
+}
+
+function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: number | null): Way {
+  const way: Way = { supply, livesFrom, predicts: new Map(), absent: new Set() };
+  const { predicts } = way;
+  const running = new Set<string>();
+  for (const state of setting.states) {
+    const settled = settle(p, state, livesFrom);
+    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled);
+    const runs = p.solver.netlist.elements.flatMap((e) =>
+      e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],
+    );
+    const wanted = setting.running.get(state.id) ?? [];
+    predicts.set(
+      runsKey(state.id),
+      answer(wanted.length === runs.length && wanted.every((r) => runs.includes(r)) ? 1 : 0),
+    );
+    for (const r of runs) running.add(`${state.id}|${r}`);
+    const heat = direction(p.installed, runs);
+    if (heat !== null) predicts.set(directionKey(state.id), answer(heat));
+    // Without its blower heat or cold does not reach the air that is read.
+    if (heat === null) predicts.set(movesKey(state.id), answer(0));
+    else if (runs.includes('blower')) predicts.set(movesKey(state.id), answer(1));
+    if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
+  }
+  const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
+  for (const [key, value] of saidUnder(setting.states, running, livesFrom === null, heats))
+    predicts.set(key, answer(value));
+  return way;
+}
