@@ -151,6 +151,18 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
         d.mended ? 'mended' : 'open',
       ]),
     });
+  const mended = Object.values(job.proof.mended ?? {}).sort((a, b) => a.at.localeCompare(b.at));
+  if (mended.length > 0)
+    blocks.push({
+      kind: 'table',
+      heading: 'Faults mended',
+      columns: [
+        { head: 'What', width: 50 },
+        { head: 'When, UTC', width: 24 },
+        { head: 'By', width: 24 },
+      ],
+      rows: mended.map((m) => [m.what, m.at.slice(0, 16).replace('T', ' '), m.by]),
+    });
   const open = derived.shared.findings.filter((f) => f.severity !== 'note');
   if (open.length > 0)
     blocks.push({

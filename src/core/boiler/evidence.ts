@@ -12,7 +12,7 @@ import {
 } from '../evidence/hypothesis';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import type { Complaint } from '../job/complaint';
-import { readingsInTime } from '../job/readings';
+import { readingsSinceMended } from '../job/readings';
 import type { BoilerJob, Reading } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { type PlantFaults, plantNetlist } from './circuit';
@@ -167,7 +167,7 @@ const ASKED: Readonly<Record<string, string>> = {
 /** Latest of each thing read or seen since the work was done. */
 function observe(job: BoilerJob): Observation[] {
   const latest = new Map<string, { r: Reading & { id: string }; o: Omit<Observation, 'id' | 'key'> }>();
-  for (const r of readingsInTime(job)) {
+  for (const r of readingsSinceMended(job)) {
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'seen' && r.measure !== undefined && SEEN.test(r.measure)) {
       const text = `${r.state}: ${(ASKED[r.measure] ?? `${r.measure}?`).replace(/\?$/, '')}: ${r.value >= 0.5 ? 'yes' : 'no'}`;

@@ -3,7 +3,7 @@
  * would give, and two at once change it one after the other. As planned a measure gives the middle of its band.
  */
 import type { Complaint } from '../job/complaint';
-import { readingsInTime } from '../job/readings';
+import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import type { MeasurePlan, ProofRun, TestPlan } from '../proof/proof-run';
 import { complaintKey, complaintObservations } from './complaints';
@@ -162,7 +162,7 @@ const after =
 function observed(job: Job, measures: readonly { t: TestPlan; m: MeasurePlan; id: MeasureId }[]): Observation[] {
   const known = new Map(measures.map((x) => [x.id, x]));
   const latest = new Map<string, Observation>();
-  for (const r of readingsInTime(job, (x) => x.test !== undefined && x.during === undefined)) {
+  for (const r of readingsSinceMended(job, (x) => x.test !== undefined && x.during === undefined)) {
     const x = known.get(`${r.test}/${r.measure}`);
     if (!x) continue;
     const answer = r.quantity === 'seen';

@@ -8,9 +8,12 @@ const SAID_WRONGLY = 0.12;
 
 export const complaintKey = (complaint: Complaint): string => `said|${complaint}`;
 
+/** Something was mended since: what the customer noticed was before it. */
+const isMended = ({ proof }: Pick<Job, 'proof'>): boolean => Object.keys(proof.mended ?? {}).length > 0;
+
 /** Complaints as observations. */
-export const complaintObservations = (job: Pick<Job, 'arrive'>): Observation[] =>
-  (job.arrive.complaints ?? []).map((c) => ({
+export const complaintObservations = (job: Pick<Job, 'arrive' | 'proof'>): Observation[] =>
+  (isMended(job) ? [] : (job.arrive.complaints ?? [])).map((c) => ({
     id: `said-${c}`,
     key: complaintKey(c),
     value: 1,

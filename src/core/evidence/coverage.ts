@@ -1,7 +1,7 @@
 /** What a proof as written would reveal of single faults, what it would leave doubtful, and what it would miss. */
 import type { ProofRun } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
-import { AS_PLANNED, type Evidence } from './hypothesis';
+import { AS_PLANNED, type Evidence, type Hypothesis } from './hypothesis';
 
 export interface Missed {
   id: string;
@@ -18,6 +18,25 @@ export interface Coverage {
   doubtful: Missed[];
   /** Every test would pass. */
   missed: Missed[];
+}
+
+/** Tests that would show a fault, the quickest first: what is done again once it is mended. */
+export function testsShowing(
+  h: Pick<Hypothesis, 'predicts'>,
+  keyOf: Evidence['keyOf'],
+  proof: Pick<ProofRun, 'tests'>,
+): string[] {
+  const seconds = (t: ProofRun['tests'][number]): number => t.seconds + (t.wait?.seconds ?? 0);
+  return proof.tests
+    .filter((t) =>
+      t.measures.some((m) => {
+        const key = keyOf(t, m);
+        const value = key === null ? undefined : h.predicts.get(key)?.value;
+        return value !== undefined && judge(value, m.predicted, m.tolerance) !== 'pass';
+      }),
+    )
+    .sort((a, b) => seconds(a) - seconds(b))
+    .map((t) => t.id);
 }
 
 /** Each single fault held against every measure of the tests as written; skipped tests show nothing. */

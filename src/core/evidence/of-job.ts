@@ -1,15 +1,24 @@
 /** The one engine asked about a job, whichever family it is of. */
 import { type Derived, familyOf } from '../family/registry';
 import type { Job } from '../job/schema';
-import { type Coverage, coverageOf } from './coverage';
+import { type Coverage, coverageOf, testsShowing } from './coverage';
 import { type Ranking, rankEvidence } from './rank';
 
 /** What is wrong, by likelihood; null while nothing was read, or there is nothing to hold it against. */
 export function rankingOf(job: Job, derived: Derived): Ranking | null {
   const { module, job: seen } = familyOf(job);
   const e = module.evidence?.(seen, derived.own, false) ?? null;
-  return e && e.observations.length > 0 ? rankEvidence({ ...e, failed: derived.shared.proof.failed > 0 }) : null;
+  if (!e || e.observations.length === 0) return null;
+  const { proof } = derived.shared;
+  const ranking = rankEvidence({ ...e, failed: proof.failed > 0 });
+  const ranked = ranking.ranked.map((r, i) =>
+    i < LOOKED_AT ? { ...r, shownBy: testsShowing(r.hypothesis, e.keyOf, proof) } : r,
+  );
+  return { ...ranking, ranked };
 }
+
+/** Of a ranking, as many as somebody may act on. */
+const LOOKED_AT = 8;
 
 /** Which single faults the proof as written would reveal; null where the family cannot tell, or there is no proof. */
 export function coverageOfJob(job: Job, derived: Derived): Coverage | null {

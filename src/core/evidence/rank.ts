@@ -24,6 +24,8 @@ export interface Ranked {
   against: string[];
   /** Its readings taken together are beyond what it allows. */
   rejected: boolean;
+  /** Tests of the proof that would show it, the quickest first. */
+  shownBy?: string[];
 }
 
 export interface NextMeasurement {

@@ -32,6 +32,27 @@ export const readingsInTime = (
   wanted: (r: Reading) => boolean = () => true,
 ): ReadingEntry[] => inTime(job, (r) => !isOfPart(r) && wanted(r));
 
+/** Read before something was mended that it may have shown: kept and printed, and no longer judged by. */
+const isPast = ({ proof: { mended = {} } }: Pick<Job, 'proof'>, r: Reading): boolean =>
+  Object.values(mended).some(
+    (m) => r.at < m.at && (r.test === undefined ? r.stop === 'proof' : m.tests.includes(r.test)),
+  );
+
+/** As `readingsInTime`, those left out that speak of what has been mended since: for whatever judges the proof. */
+export const standingReadings = (
+  job: Pick<Job, 'readings' | 'proof'>,
+  wanted: (r: Reading) => boolean = () => true,
+): ReadingEntry[] => readingsInTime(job, (r) => !isPast(job, r) && wanted(r));
+
+/** As `readingsInTime`, from the last time that something was mended on: evidence of what is wrong now. */
+export function readingsSinceMended(
+  job: Pick<Job, 'readings' | 'proof'>,
+  wanted: (r: Reading) => boolean = () => true,
+): ReadingEntry[] {
+  const last = Object.values(job.proof.mended ?? {}).reduce((at, m) => (m.at > at ? m.at : at), '');
+  return readingsInTime(job, (r) => r.at >= last && wanted(r));
+}
+
 /** Of surveyed parts, not struck, oldest first. */
 export const partReadings = (job: Pick<Job, 'readings'>): ReadingEntry[] => inTime(job, isOfPart);
 

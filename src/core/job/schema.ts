@@ -241,7 +241,16 @@ export const JobHead = z.strictObject({
   week: Week.prefault({}),
   house: HouseKept.optional(),
   sensors: many(Sensor, 'sensors').optional(),
-  proof: z.strictObject({ skipped: many(z.string().min(3).max(400), 'ticks').prefault({}) }).prefault({}),
+  proof: z
+    .strictObject({
+      skipped: many(z.string().min(3).max(400), 'ticks').prefault({}),
+      /** A fault that was mended: what was read before it, of these tests and by hand, speaks of another installation. */
+      mended: many(
+        z.strictObject({ at: instant, by: shortText, what: longText, tests: z.array(shortText).max(60) }),
+        'ticks',
+      ).optional(),
+    })
+    .prefault({}),
   photos: many(Photo, 'photos').optional(),
   timers: many(Timer, 'timers').prefault({}),
   handOver: z

@@ -11,7 +11,7 @@ import {
   type Predicted,
 } from '../evidence/hypothesis';
 import { type Ranking, rankEvidence } from '../evidence/rank';
-import { readingsInTime } from '../job/readings';
+import { readingsSinceMended } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
@@ -36,7 +36,7 @@ const LEAST_SIGMA = 0.2;
 function observe(job: LowVoltageJob): Observation[] {
   const observations: Observation[] = [];
   const latest = new Map<string, [string, Reading]>();
-  for (const r of readingsInTime(job)) {
+  for (const r of readingsSinceMended(job)) {
     const entry: [string, Reading] = [r.id, r];
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(pairKey(r.state, r.a, r.b, r.meterOhms), entry);

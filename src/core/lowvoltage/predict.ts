@@ -4,7 +4,7 @@ import type { CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
 import { parsePoint, roleAt } from '../job/points';
-import { readingsInTime } from '../job/readings';
+import { standingReadings } from '../job/readings';
 import type { LowVoltageJob } from '../job/schema';
 import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } from './installed';
 import type { CallState } from './states';
@@ -188,7 +188,7 @@ export interface SourceEstimate {
 
 /** The last idle R to C reading of a healthy supply, which tells the transformer's own voltage. */
 export function idleSupplyReading(job: LowVoltageJob): { id: string; a: string; b: string; value: number } | null {
-  const last = readingsInTime(job)
+  const last = standingReadings(job)
     .filter((r) => r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
     .filter((r) => isHotToCommon(r.a, r.b))
     .at(-1);

@@ -1,5 +1,5 @@
 /** The shape of a proof run, the same for every family: tests, their measures, readings and verdicts. */
-import { type ReadingEntry, readingsInTime } from '../job/readings';
+import { type ReadingEntry, standingReadings } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms, temperature } from '../units/units';
@@ -85,7 +85,7 @@ export interface ProofRun {
 
 /** Readings of one measure in order of time, struck ones left out. */
 export const readingsFor = (job: Job, test: string, measure: string): ReadingEntry[] =>
-  readingsInTime(job, (r) => r.test === test && r.measure === measure);
+  standingReadings(job, (r) => r.test === test && r.measure === measure);
 
 /**
  * Taken while the equipment rightly does something else (restart delay, defrost, run-on), or before it could

@@ -1,11 +1,14 @@
 'use client';
 
 /** What is wrong, by likelihood, and what to read next: entered right here. */
-import type { Ranking } from '@core/evidence/rank';
+import { AS_PLANNED } from '@core/evidence/hypothesis';
+import type { Ranked, Ranking } from '@core/evidence/rank';
 import { valueText } from '@core/proof/proof-run';
-import { fixed } from '@core/units/units';
+import { count, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
+import { author } from '../../sync/author';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useJob } from '../shell/job-context';
 import './fault-ranking.css';
@@ -56,6 +59,7 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
                   <b>Mend:</b> {r.hypothesis.fix}
                 </p>
                 {r.against.length > 0 ? <p className="soft">Against it: {r.against.join('; ')}</p> : null}
+                {r.hypothesis.id === AS_PLANNED ? null : <Mended fault={r} />}
               </div>
             ) : null}
           </li>
@@ -71,6 +75,45 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
         <p className="soft">No single measurement tells these apart: on a meter they are alike. Look at both plates.</p>
       ) : null}
     </section>
+  );
+}
+
+/** Mended: what was read before is set aside, and the tests that would show it again are open. */
+function Mended({ fault }: { fault: Ranked }): ReactNode {
+  const { job, derived, change, sealed } = useJob();
+  const { tests } = derived.shared.proof;
+  const again = tests.filter((t) => t.verdict === 'fail' || (fault.shownBy ?? []).includes(t.id));
+  const quickest = tests.find((t) => t.id === fault.shownBy?.[0]);
+  const take = (): void => {
+    change(`Mended: ${fault.hypothesis.name}`, (j) => ({
+      ...j,
+      proof: {
+        ...j.proof,
+        mended: {
+          ...j.proof.mended,
+          [nanoid(10)]: {
+            at: new Date().toISOString(),
+            by: author().name || author().client,
+            what: fault.hypothesis.name,
+            tests: again.map((t) => t.id),
+          },
+        },
+      },
+    }));
+  };
+  if (sealed || again.length === 0) return null;
+  return (
+    <div className="row">
+      <Button onClick={take}>It is mended</Button>
+      <span className="soft">
+        Then again: {count(again.length, 'test')}
+        {quickest ? `, first ${quickest.title.toLowerCase()}` : ''}
+        {Object.keys(job.proof.mended ?? {}).length > 0
+          ? ` (${count(Object.keys(job.proof.mended ?? {}).length, 'thing')} mended before)`
+          : ''}
+        .
+      </span>
+    </div>
   );
 }
 
