@@ -1,20 +1,9 @@
 /** Sheets of devices for mains-switched plants: what the receiver switches and how its parts are paired. Invented, generic. */
 import * as z from 'zod';
-import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
-import { SheetJoin } from '../join/sheet';
-
-const text = z.string().min(1).max(120);
+import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 
 export const BoilerSheet = z.strictObject({
-  format: z.literal(SHEET_FORMAT),
-  version: z.literal(SHEET_VERSION),
-  id: z
-    .string()
-    .min(1)
-    .max(64)
-    .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens'),
-  name: text,
-  family: z.literal('boiler'),
+  ...sheetHead('boiler'),
   /** What its outputs are: live at 230 V, a volt-free pair, a data bus (with a volt-free pair besides). */
   output: z.enum(['live', 'volt-free', 'bus']),
   channels: z.int().min(1).max(8),
@@ -32,8 +21,6 @@ export const BoilerSheet = z.strictObject({
   waterPeriods: z.int().min(1).max(8).optional(),
   /** How it keeps the heating week; absent where a head or account keeps one of its own. */
   schedule: Schedule.optional(),
-  lostSensor: LostSensor.optional(),
-  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type BoilerSheet = z.infer<typeof BoilerSheet>;

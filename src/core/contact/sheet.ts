@@ -1,21 +1,11 @@
 /** Sheets of thermostats for millivolt and dry-contact appliances: what they close, and what they live on. Invented, generic. */
 import * as z from 'zod';
-import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
-import { SheetJoin } from '../join/sheet';
+import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 
-const text = z.string().min(1).max(120);
 const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
 
 export const ContactSheet = z.strictObject({
-  format: z.literal(SHEET_FORMAT),
-  version: z.literal(SHEET_VERSION),
-  id: z
-    .string()
-    .min(1)
-    .max(64)
-    .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens'),
-  name: text,
-  family: z.literal('contact'),
+  ...sheetHead('contact'),
   /** A contact of its own; R joined to W; or electronics that need a load's own voltage. */
   closes: z.enum(['isolated', 'from-r', 'triac']),
   /** Batteries; 24 V; a receiver's own mains supply; or what leaks through the circuit it switches. */
@@ -32,8 +22,6 @@ export const ContactSheet = z.strictObject({
   schedule: Schedule,
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(30),
-  lostSensor: LostSensor.optional(),
-  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type ContactSheet = z.infer<typeof ContactSheet>;

@@ -93,6 +93,10 @@ export const SettingEntry = z.strictObject({
   at: Location,
   /** Canonical value to what is entered or chosen: { "furnace": "4" }. */
   values: z.record(text, text).optional(),
+  /** What it stands at out of the box, in the device's own words. */
+  factory: text.optional(),
+  /** Cannot be reached, or not by the installer. */
+  locked: z.boolean().optional(),
   /** For numbers: the range the device takes, in SI units. */
   range: z
     .strictObject({
@@ -169,13 +173,35 @@ export const LOST_SENSOR_WORDS: Readonly<Record<LostSensor, string>> = {
   duty: 'runs a fixed part of each hour, whatever the room',
 };
 
+/** How the menu of an installer is entered and left. */
+const SheetMenu = z.strictObject({
+  press: text,
+  holdSeconds: z.number().min(0).max(60).optional(),
+  passcode: text.optional(),
+  /** It must be off before its menu opens. */
+  offFirst: z.boolean().optional(),
+  /** What keeps what was entered: a key, or leaving it alone. */
+  savedBy: text.optional(),
+});
+export type SheetMenu = z.infer<typeof SheetMenu>;
+
+/** What every family's sheet begins with. */
+export const sheetHead = <F extends string>(family: F) => ({
+  format: z.literal(SHEET_FORMAT),
+  version: z.literal(SHEET_VERSION),
+  id,
+  name: text,
+  family: z.literal(family),
+  /** Where it was read: a leaflet, its edition. */
+  origin: text.optional(),
+  menu: SheetMenu.optional(),
+  lostSensor: LostSensor.optional(),
+  registration: SheetJoin.optional(),
+});
+
 export const DeviceSheet = z
   .strictObject({
-    format: z.literal(SHEET_FORMAT),
-    version: z.literal(SHEET_VERSION),
-    id,
-    name: text,
-    family: z.literal('24v'),
+    ...sheetHead('24v'),
     supply: z.strictObject({
       /** What can run it: the 24 V supply, its batteries, or either. */
       kinds: z
@@ -221,8 +247,6 @@ export const DeviceSheet = z
     compressorRestSeconds: z.number().min(0).max(900),
     firstStartSeconds: z.number().min(0).max(3600),
     updateSeconds: z.number().min(0).max(3600),
-    registration: SheetJoin.optional(),
-    lostSensor: LostSensor.optional(),
     settings: z.array(SettingEntry).max(60),
   })
   .superRefine((sheet, context) => {
@@ -267,6 +291,8 @@ export interface BaseSheet {
   schedule?: Schedule;
   lostSensor?: LostSensor;
   registration?: SheetJoin;
+  origin?: string;
+  menu?: SheetMenu;
 }
 
 export type DeviceSheet = z.infer<typeof DeviceSheet>;

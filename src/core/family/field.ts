@@ -53,13 +53,16 @@ export interface SurveyForm<S> {
   rows: readonly Rows<S>[];
 }
 
+/** A schema without what makes it optional. */
+export function bare(schema: z.core.$ZodType): z.core.$ZodType {
+  let at = schema;
+  while (at instanceof z.ZodOptional || at instanceof z.ZodPrefault || at instanceof z.ZodDefault) at = at.unwrap();
+  return at;
+}
+
 /** The schema of what stands at a path, wrappers taken off; null where the path leads nowhere. */
 export function schemaAt(schema: z.core.$ZodType, path: readonly string[]): z.core.$ZodType | null {
-  let at: z.core.$ZodType = schema;
-  const bare = (): void => {
-    while (at instanceof z.ZodOptional || at instanceof z.ZodPrefault || at instanceof z.ZodDefault) at = at.unwrap();
-  };
-  bare();
+  let at = bare(schema);
   for (const step of path) {
     if (at instanceof z.ZodRecord) at = at.valueType;
     else if (at instanceof z.ZodObject) {
@@ -67,7 +70,7 @@ export function schemaAt(schema: z.core.$ZodType, path: readonly string[]): z.co
       if (!inner) return null;
       at = inner;
     } else return null;
-    bare();
+    at = bare(at);
   }
   return at;
 }

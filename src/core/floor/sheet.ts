@@ -1,10 +1,7 @@
 /** Sheets of line-voltage floor thermostats: supply, relay, probe, terminals, first start, settings. Invented, generic. */
 import * as z from 'zod';
-import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
+import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 import { FloorCore, ProbeType } from '../job/floor-schema';
-import { SheetJoin } from '../join/sheet';
-
-const text = z.string().min(1).max(120);
 
 /** What the device asks or shows when it first gets power. */
 export const StartStep = z.enum([
@@ -22,15 +19,7 @@ export const StartStep = z.enum([
 export type StartStep = z.infer<typeof StartStep>;
 
 export const FloorSheet = z.strictObject({
-  format: z.literal(SHEET_FORMAT),
-  version: z.literal(SHEET_VERSION),
-  id: z
-    .string()
-    .min(1)
-    .max(64)
-    .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens'),
-  name: text,
-  family: z.literal('floor'),
+  ...sheetHead('floor'),
   /** Supplies it takes, V. */
   volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
   relayAmps: z.number().min(0.5).max(25),
@@ -49,8 +38,6 @@ export const FloorSheet = z.strictObject({
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   floorRangeCelsius: z.tuple([z.number(), z.number()]),
   differentialKelvin: z.number().min(0.2).max(4),
-  lostSensor: LostSensor.optional(),
-  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type FloorSheet = z.infer<typeof FloorSheet>;

@@ -1,23 +1,12 @@
 /** Sheets of line-voltage thermostats: supply, poles, what they need at the wall, relay, terminals. Invented, generic. */
 import * as z from 'zod';
-import { LostSensor, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION } from '../devices/sheet';
-import { SheetJoin } from '../join/sheet';
-
-const text = z.string().min(1).max(120);
+import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 
 export const TerminalUse = z.enum(['supply-1', 'supply-2', 'load-1', 'load-2', 'neutral', 'earth']);
 export type TerminalUse = z.infer<typeof TerminalUse>;
 
 export const HeaterSheet = z.strictObject({
-  format: z.literal(SHEET_FORMAT),
-  version: z.literal(SHEET_VERSION),
-  id: z
-    .string()
-    .min(1)
-    .max(64)
-    .regex(/^[a-z0-9-]+$/, 'lower-case letters, digits and hyphens'),
-  name: text,
-  family: z.literal('heater'),
+  ...sheetHead('heater'),
   volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
   poles: z.union([z.literal(1), z.literal(2)]),
   /**
@@ -43,8 +32,6 @@ export const HeaterSheet = z.strictObject({
   schedule: Schedule,
   forms: z.array(Schedule.shape.pattern).min(1).optional(),
   firstStartSeconds: z.number().min(0).max(3600).default(60),
-  lostSensor: LostSensor.optional(),
-  registration: SheetJoin.optional(),
   settings: z.array(SettingEntry).max(40),
 });
 export type HeaterSheet = z.infer<typeof HeaterSheet>;

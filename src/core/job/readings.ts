@@ -49,7 +49,8 @@ export function readingsSinceMended(
   job: Pick<Job, 'readings' | 'proof'>,
   wanted: (r: Reading) => boolean = () => true,
 ): ReadingEntry[] {
-  const last = Object.values(job.proof.mended ?? {}).reduce((at, m) => (m.at > at ? m.at : at), '');
+  const marks = Object.values(job.proof.mended ?? {}).map((m) => m.at);
+  const last = marks.sort().at(-1) ?? '';
   return readingsInTime(job, (r) => r.at >= last && wanted(r));
 }
 
