@@ -70,11 +70,14 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
     });
   for (const { screw } of of.equipment.loads)
     out.push({ id: `leak-${screw}`, does: { kind: 'leak-to-common', screw, ohms: 9 }, accepts: null });
+  const coreAt = (screw: string): string => cores.find((c) => c.wall === screw)?.id ?? 'none';
+  const either = (a: string, b: string): string => `${a}-${b}|${b}-${a}`;
+  // A leak in the device and one beside it in the cable are one circuit.
   for (const screw of new Set(Object.values(of.device.closes).flat()))
     out.push({
       id: `contact-leaks-${screw}`,
       does: { kind: 'contact-leaks', screw, ohms: 150 },
-      accepts: new RegExp(`^leaks-${escaped(screw)}$`),
+      accepts: new RegExp(`^leaks-${escaped(screw)}$|^short-(${either(coreAt(of.device.hot), coreAt(screw))})$`),
     });
   out.push({ id: 'winding-weak', does: { kind: 'winding-weak', ohms: 9 }, accepts: /^weak-/ });
   out.push({ id: 'device-draws', does: { kind: 'device-draws', va: 34 }, accepts: null });

@@ -49,6 +49,8 @@ export interface Hypothesis {
   predicts: ReadonlyMap<string, Predicted>;
   /** What it predicts where it is worse: a joint of more ohms, a supply of fewer volts. The best of all is taken. */
   worse?: readonly ReadonlyMap<string, Predicted>[];
+  /** Once ranked, which of them explains most: 0 for `predicts`. */
+  degree?: number;
   /** Both of a pair, by their ids. */
   of?: readonly [string, string];
 }
@@ -83,8 +85,11 @@ export interface Evidence {
   candidates: readonly Candidate[];
   /** The key of a measure of the proof; null where nothing here predicts it. */
   keyOf: (test: Pick<TestPlan, 'id'>, measure: MeasurePlan) => string | null;
-  /** Two faults at once, where the family can put both into its circuit; null where they cannot both be. */
-  both?: (a: Hypothesis, b: Hypothesis) => Hypothesis | null;
+  /**
+   * Two faults at once, where the family can put both into its circuit; null where they cannot both be.
+   * @param thorough in every degree of each; else in one
+   */
+  both?: (a: Hypothesis, b: Hypothesis, thorough: boolean) => Hypothesis | null;
 }
 
 /** The hypothesis that everything is as it was planned. */

@@ -68,11 +68,16 @@ const AGAINST_REJECTS = 2;
 const AGAINST_PLAN = 1;
 
 interface Explained {
+  /** By observation: squared deviations of what was read from what it predicts, `FAR` at most. */
+  far: number[];
   log: number;
   rejected: boolean;
   supports: string[];
   against: string[];
 }
+
+/** Beyond this a reading is as far off as any. */
+const FAR = 30;
 
 /** Wilson and Hilferty: the cube root of a chi-square is near normal. */
 const chiSquareScore = (x: number, n: number): number =>
@@ -101,6 +106,7 @@ function explain(
   const covJ = new Float64Array(p);
   const supports: string[] = [];
   const against: string[] = [];
+  const apart: number[] = [];
   let log = 0;
   let chi = 0;
   let figures = 0;
@@ -111,10 +117,12 @@ function explain(
     const predicted = h.predicts.get(o.key);
     if (predicted === undefined) {
       log += Math.log(o.sigma === null ? 0.5 : BROAD);
+      apart.push(FAR / 2);
       continue;
     }
     if (o.sigma === null) {
       const agrees = Math.abs(predicted.value - o.value) < 0.5;
+      apart.push(agrees ? 0 : FAR / 2);
       const error = o.error ?? MISREPORT;
       log += Math.log(agrees ? 1 - error : error);
       if (!agrees && error <= MISREPORT) misses += 1;
@@ -144,6 +152,7 @@ function explain(
     chi += z2;
     if (z2 > BEYOND) beyond = true;
     figures += 1;
+    apart.push(Math.min(FAR, z2));
     (z2 <= 9 ? supports : against).push(o.text);
     if (z2 > 9) far += 1;
     // What floats says nothing of the supply or the meter.
@@ -159,7 +168,7 @@ function explain(
     chiSquareScore(chi, figures) > REJECTS ||
     misses >= AGAINST_REJECTS ||
     (h.id === AS_PLANNED && (failed || misses + far >= AGAINST_PLAN));
-  return { log: log + (rejected ? REJECTED : 0), rejected, supports, against };
+  return { far: apart, log: log + (rejected ? REJECTED : 0), rejected, supports, against };
 }
 
 /** A fault of several degrees as bad as explains most; each degree is as likely as another. */
@@ -169,8 +178,8 @@ function bestDegree(
   parameters: readonly Parameter[],
   failed: boolean,
 ): Explained & { hypothesis: Hypothesis } {
-  const degrees = [h.predicts, ...(h.worse ?? [])].map((predicts) => {
-    const hypothesis = { ...h, predicts };
+  const degrees = [h.predicts, ...(h.worse ?? [])].map((predicts, degree) => {
+    const hypothesis = { ...h, predicts, degree };
     return { hypothesis, ...explain(hypothesis, observations, parameters, failed) };
   });
   const best = degrees.reduce((a, b) => (b.log > a.log ? b : a));
@@ -214,9 +223,13 @@ function noneLikelihood(
   return Math.log(NONE_PRIOR) + most + Math.log(mean);
 }
 
-/** Pairs are looked at among so many of the likeliest single faults, and so many of each with the rest. */
-const PAIR_HEADS = 8;
-const PAIR_OTHERS = 40;
+/** So many pairs are put into the circuit, and so many of them in every degree. */
+const PAIRS = 160;
+const HEADS = 7;
+const WITH_HEAD = 40;
+/** Squared deviations from which a reading is not as planned. */
+const ODD = 4;
+const THOROUGH = 24;
 /** Of the houses with a fault, so many have a second: shared out by how common each kind is. */
 const SECOND = 0.2;
 
@@ -225,20 +238,13 @@ export function rankEvidence(e: Evidence): Ranking {
   const { observations, parameters, failed = false } = e;
   const singles = e.hypotheses.map((h) => bestDegree(h, observations, parameters, failed));
   const score = (x: (typeof singles)[number]): number => x.log + Math.log(x.hypothesis.prior);
-  const best = [...singles].sort((a, b) => score(b) - score(a));
-  const [top] = best;
+  const top = singles.reduce<(typeof singles)[number] | undefined>(
+    (a, b) => (a && score(a) >= score(b) ? a : b),
+    undefined,
+  );
   const unexplained = top !== undefined && (top.rejected || top.against.length > 0);
-  const pairs =
-    unexplained && e.both
-      ? pairsOf(
-          e,
-          best.map((x) => x.hypothesis),
-        )
-      : [];
-  const all = [
-    ...singles,
-    ...pairs.map((hypothesis) => ({ hypothesis, ...explain(hypothesis, observations, parameters, failed) })),
-  ];
+  const pairs = unexplained && e.both ? pairsOf(e, e.both, singles, failed) : [];
+  const all = [...singles, ...pairs];
   const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
   const leads = all.reduce((a, b) => (score(b) > score(a) ? b : a));
   // Where the best there is rejects what was read, it is not that: none of these leads.
@@ -264,21 +270,51 @@ export function rankEvidence(e: Evidence): Ranking {
 /** Priors are relative: "none of these" is a share of them all. */
 const totalPrior = (hypotheses: readonly Hypothesis[]): number => hypotheses.reduce((s, h) => s + h.prior, 0);
 
-/** Two faults at once, among the likeliest; as planned is no fault. */
-function pairsOf(e: Evidence, best: readonly Hypothesis[]): Hypothesis[] {
-  const faults = best.filter((h) => h.id !== AS_PLANNED);
-  const total = totalPrior(faults);
-  const out: Hypothesis[] = [];
-  const seen = new Set<string>();
-  for (const [i, a] of faults.slice(0, PAIR_HEADS).entries())
-    for (const b of faults.slice(i + 1, PAIR_OTHERS)) {
-      const id = [a.id, b.id].sort().join(' + ');
-      if (seen.has(id)) continue;
-      seen.add(id);
-      const both = e.both?.(a, b);
-      if (both) out.push({ ...both, id, prior: (SECOND * a.prior * b.prior) / total, of: [a.id, b.id] });
+type Judged = Explained & { hypothesis: Hypothesis };
+
+/**
+ * Two faults at once. Each of two explains a part of what was read: pairs are looked at in the order of how little is
+ * left that neither explains, then of how common they are; the best of them in every degree of both.
+ */
+function pairsOf(
+  { hypotheses, observations, parameters }: Evidence,
+  both: NonNullable<Evidence['both']>,
+  singles: readonly Judged[],
+  failed: boolean,
+): Judged[] {
+  const faults = singles.filter((x) => x.hypothesis.id !== AS_PLANNED);
+  const total = totalPrior(hypotheses.filter((h) => h.id !== AS_PLANNED));
+  const planned = singles.find((x) => x.hypothesis.id === AS_PLANNED);
+  // What is as planned either leaves as it is; what is not, one of the two has to explain.
+  const odd = observations.map((_, i) => (planned?.far[i] ?? FAR) > ODD);
+  const tried: { a: Judged; b: Judged; left: number }[] = [];
+  for (const [i, a] of faults.entries())
+    for (const b of faults.slice(i + 1)) {
+      let left = -2 * Math.log(a.hypothesis.prior * b.hypothesis.prior);
+      for (let k = 0; k < odd.length; k++) {
+        const [p, q] = [a.far[k] ?? FAR, b.far[k] ?? FAR];
+        left += odd[k] ? Math.min(p, q) : Math.max(p, q);
+      }
+      tried.push({ a, b, left });
     }
-  return out;
+  const order = new Set(tried.sort((x, y) => x.left - y.left).slice(0, PAIRS));
+  // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
+  const score = (x: Judged): number => x.log + Math.log(x.hypothesis.prior);
+  const heads = new Set([...faults].sort((x, y) => score(y) - score(x)).slice(0, HEADS));
+  for (const head of heads)
+    for (const t of tried.filter(({ a, b }) => a === head || b === head).slice(0, WITH_HEAD)) order.add(t);
+  const judged = (a: Hypothesis, b: Hypothesis, thorough: boolean): Judged[] => {
+    const made = both(a, b, thorough);
+    if (!made) return [];
+    const id = [a.id, b.id].sort().join(' + ');
+    const prior = (SECOND * a.prior * b.prior) / total;
+    return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, observations, parameters, failed)];
+  };
+  const first = [...order].flatMap(({ a, b }) =>
+    judged(a.hypothesis, b.hypothesis, false).map((found) => ({ a: a.hypothesis, b: b.hypothesis, found })),
+  );
+  first.sort((x, y) => y.found.log - x.found.log);
+  return first.flatMap(({ a, b, found }, i) => (i < THOROUGH ? judged(a, b, true) : [found]));
 }
 
 /** Readings closer than this are one outcome: V and Ω of a hand meter. */

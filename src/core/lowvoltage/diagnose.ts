@@ -158,11 +158,19 @@ function evidence(
     asked: askedPairs(observations, next, measures),
   };
   const under = faultReader(setting, whole);
+  /** By fault, for each of its predictions, what puts it in as bad as that. */
+  const asBad = new Map<string, Fault['apply'][]>();
   const degrees = (fault: Fault): Pick<Hypothesis, 'predicts' | 'worse'> => {
     const worseBy = whole ? [] : (fault.worse ?? []);
-    const [predicts = new Map<string, Predicted>(), ...worse] = [fault.apply, ...worseBy].flatMap((apply, degree) =>
-      under(`${fault.id}:${degree}`, apply),
+    const each = [fault.apply, ...worseBy].map((apply, degree) => ({
+      apply,
+      ways: under(`${fault.id}:${degree}`, apply),
+    }));
+    asBad.set(
+      fault.id,
+      each.flatMap(({ apply, ways }) => ways.map(() => apply)),
     );
+    const [predicts = new Map<string, Predicted>(), ...worse] = each.flatMap(({ ways }) => ways);
     return { predicts, ...(worse.length > 0 ? { worse } : {}) };
   };
   const hypothesis = (fault: Fault): Hypothesis => ({
@@ -191,17 +199,21 @@ function evidence(
     observations,
     candidates: next,
     keyOf: keyOfMeasure,
-    both: (a, b) => {
+    both: (a, b, thorough) => {
       const first = faults.get(a.id);
       const second = faults.get(b.id);
       if (!first || !second) return null;
+      const [apply, ...worse] = thorough
+        ? everyDegree(first, second)
+        : [together(asBad.get(a.id)?.[a.degree ?? 0] ?? first.apply, asBad.get(b.id)?.[b.degree ?? 0] ?? second.apply)];
+      if (!apply) return null;
       return {
         ...hypothesis({
           ...first,
-          id: `${a.id} + ${b.id}`,
+          id: `${a.id} + ${b.id}${thorough ? '' : `, ${a.degree} and ${b.degree}`}`,
           about: [...first.about, ...second.about],
-          apply: (i) => second.apply(first.apply(i)),
-          worse: undefined,
+          apply,
+          worse,
           supplyOff: first.supplyOff === true || second.supplyOff === true,
         }),
         name: `${first.name}, and ${second.name}`,
@@ -211,6 +223,20 @@ function evidence(
     },
   };
 }
+
+const degreesOf = (f: Fault): Fault['apply'][] => [f.apply, ...(f.worse ?? [])];
+const together =
+  (p: Fault['apply'], q: Fault['apply']): Fault['apply'] =>
+  (i) =>
+    q(p(i));
+const everyDegree = (a: Fault, b: Fault): Fault['apply'][] =>
+  degreesOf(a).flatMap((p) =>
+    degreesOf(b).map(
+      (q): Fault['apply'] =>
+        (i) =>
+          q(p(i)),
+    ),
+  );
 
 /** The key of a measure of the proof; null where the circuit says nothing of it. */
 function keyOfMeasure(_test: Pick<TestPlan, 'id'>, m: MeasurePlan): string | null {
