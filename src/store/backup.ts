@@ -84,8 +84,8 @@ export async function restoreFrom(file: string): Promise<Checked> {
       try {
         await tx.execute('DELETE FROM operations');
         await tx.execute('DELETE FROM jobs');
-        await tx.execute('DELETE FROM photos');
-        for (const table of ['jobs', 'operations', 'photos'] as const) {
+        for (const table of ['photos', 'sheets'] as const) await tx.execute(`DELETE FROM ${table}`);
+        for (const table of ['jobs', 'operations', 'photos', 'sheets'] as const) {
           const { columns, rows } = await from.execute(`SELECT * FROM ${table}`);
           const sql = `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`;
           for (const row of rows) await tx.execute({ sql, args: columns.map((c) => row[c] ?? null) });

@@ -60,5 +60,21 @@ export const photos = sqliteTable('photos', {
   addedAt: text('added_at').notNull(),
 });
 
+/** Device sheets that people wrote, each version for good; a sheet put away is no longer offered. */
+export const sheets = sqliteTable(
+  'sheets',
+  {
+    family: text('family').notNull(),
+    id: text('id').notNull(),
+    version: integer('version').notNull(),
+    name: text('name').notNull(),
+    body: text('body').notNull(),
+    by: text('by').notNull(),
+    addedAt: text('added_at').notNull(),
+    away: integer('away', { mode: 'boolean' }).notNull().default(false),
+  },
+  (t) => [primaryKey({ columns: [t.family, t.id, t.version] })],
+);
+
 /** Facts of the store itself: its epoch changes when a backup is restored, and every open page loads again. */
 export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });

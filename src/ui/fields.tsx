@@ -18,6 +18,8 @@ interface TextProps {
   value: string | undefined;
   onCommit: (value: string) => void;
   hint?: string;
+  /** What is wrong with what stands there. */
+  wrong?: string;
   mono?: boolean;
   disabled?: boolean;
   type?: string;
@@ -32,6 +34,7 @@ export function TextField({
   value,
   onCommit,
   hint,
+  wrong,
   mono,
   disabled,
   type = 'text',
@@ -48,7 +51,7 @@ export function TextField({
     setDraft(adds ? '' : said);
   };
   return (
-    <Labelled id={id} label={label} hint={hint} disabled={disabled}>
+    <Labelled id={id} label={label} hint={hint} problem={wrong} disabled={disabled}>
       <OutlinedInput
         id={id}
         type={type}
@@ -56,7 +59,8 @@ export function TextField({
         value={draft}
         disabled={disabled ?? false}
         autoComplete="off"
-        inputProps={{ maxLength, ...(hint ? { 'aria-describedby': noteId(id) } : {}) }}
+        inputProps={{ maxLength, ...(hint || wrong ? { 'aria-describedby': noteId(id) } : {}) }}
+        error={!!wrong}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {

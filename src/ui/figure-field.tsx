@@ -21,6 +21,8 @@ interface Props {
   high: number;
   onTake: (value: number | undefined) => void;
   hint?: string;
+  /** What is wrong with the figure that stands. */
+  wrong?: string;
   disabled?: boolean;
 }
 
@@ -34,13 +36,15 @@ export function FigureField({
   high,
   onTake,
   hint,
+  wrong,
   disabled,
 }: Props): ReactNode {
   const id = useId();
   const u = displayUnit(quantity, units);
   const text = value === undefined ? '' : displayText(value, u);
   const [draft, setDraft] = useHalfTyped(`${of ?? ''} ${label}`, text);
-  const [problem, setProblem] = useState('');
+  const [refused, setProblem] = useState('');
+  const problem = refused || (wrong ?? '');
   // A value that came meanwhile answers what was said of the one before.
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of the text that counts
   useEffect(() => setProblem(''), [text]);

@@ -1,29 +1,31 @@
 /** Sheets of thermostats for millivolt and dry-contact appliances: what they close, and what they live on. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
+import { checkPlate, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 
 const ContactUse = z.enum(['com', 'no', 'r', 'c', 'w', 'live', 'neutral']);
 
-export const ContactSheet = z.strictObject({
-  ...sheetHead('contact'),
-  /** A contact of its own; R joined to W; or electronics that need a load's own voltage. */
-  closes: z.enum(['isolated', 'from-r', 'triac']),
-  /** Batteries; 24 V; a receiver's own mains supply; or what leaks through the circuit it switches. */
-  livesOn: z.enum(['battery', '24v', 'mains', 'loop']),
-  /** Its contacts are made for dry circuits: gold, sure at millivolts. */
-  dry: z.boolean(),
-  /** Of a closed contact, Ω. */
-  contactOhms: z.number().min(0.001).max(5).default(0.05),
-  /** What it draws where it lives on 24 V. */
-  va: z.number().min(0.05).max(20).optional(),
-  amps: z.number().min(0.01).max(16),
-  pairMinutes: z.number().min(0).max(60).default(0),
-  terminals: z.record(z.string().min(1).max(4), ContactUse),
-  schedule: Schedule,
-  forms: z.array(Schedule.shape.pattern).min(1).optional(),
-  firstStartSeconds: z.number().min(0).max(3600).default(30),
-  settings: z.array(SettingEntry).max(40),
-});
+export const ContactSheet = z
+  .strictObject({
+    ...sheetHead('contact'),
+    /** A contact of its own; R joined to W; or electronics that need a load's own voltage. */
+    closes: z.enum(['isolated', 'from-r', 'triac']),
+    /** Batteries; 24 V; a receiver's own mains supply; or what leaks through the circuit it switches. */
+    livesOn: z.enum(['battery', '24v', 'mains', 'loop']),
+    /** Its contacts are made for dry circuits: gold, sure at millivolts. */
+    dry: z.boolean(),
+    /** Of a closed contact, Ω. */
+    contactOhms: z.number().min(0.001).max(5).default(0.05),
+    /** What it draws where it lives on 24 V. */
+    va: z.number().min(0.05).max(20).optional(),
+    amps: z.number().min(0.01).max(16),
+    pairMinutes: z.number().min(0).max(60).default(0),
+    terminals: z.record(z.string().min(1).max(4), ContactUse),
+    schedule: Schedule,
+    forms: z.array(Schedule.shape.pattern).min(1).optional(),
+    firstStartSeconds: z.number().min(0).max(3600).default(30),
+    settings: z.array(SettingEntry).max(40),
+  })
+  .superRefine(checkPlate);
 export type ContactSheet = z.infer<typeof ContactSheet>;
 
 const base = { format: SHEET_FORMAT, version: SHEET_VERSION, family: 'contact' };
@@ -50,6 +52,7 @@ const SHEETS = [
   {
     ...base,
     id: 'cr2-radio',
+    menu: { press: 'Home and +', holdSeconds: 5, passcode: '0000', savedBy: 'Home' },
     registration: { way: 'pairing', bands: [], press: 'The key under the receiver’s lid', holdSeconds: 4 },
     lostSensor: 'duty',
     name: 'CR-2 radio receiver and head',

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import '../family/all';
 import { familyOf } from '../family/registry';
 import { emptyJobOf, Family } from '../job/schema';
-import { freshOf, nodeOf, type SheetNode, sheetProblems, withPlace, wordsOf } from './sheet-form';
+import { begunEntry, freshOf, nodeOf, renamed, type SheetNode, sheetProblems, unsaid, withPlace, wordsOf } from './sheet-form';
 
 const modules = Family.options.map((family) => familyOf(emptyJobOf(family)).module);
 
@@ -77,5 +77,24 @@ describe('places of a sheet', () => {
     ['singleR', 'A single R goes to', ''],
   ])('%s reads “%s” in “%s”', (key, label, unit) => {
     expect(wordsOf(key)).toEqual({ label, unit });
+  });
+});
+
+describe('a settings entry begun', () => {
+  it('has the job’s own choices, to be written as the device has them; what has a place is not asked again', () => {
+    const canonical = [
+      { key: 'units', name: 'Units', options: [{ value: 'si', label: '°C' }] },
+      { key: 'lock', name: 'Lock', options: [] },
+    ];
+    expect(unsaid(canonical, { settings: [{ setting: 'lock' }] }).map((c) => c.key)).toEqual(['units']);
+    expect(unsaid(canonical, {}).length).toBe(2);
+    expect(canonical.map(begunEntry)).toEqual([
+      { setting: 'units', label: 'Units', at: { path: [''] }, values: { si: '°C' } },
+      { setting: 'lock', label: 'Lock', at: { path: [''] } },
+    ]);
+  });
+  it('a name that is taken is not given twice', () => {
+    expect(renamed({ a: 1, b: 2 }, 'a', 'c')).toEqual({ c: 1, b: 2 });
+    expect(renamed({ a: 1, b: 2 }, 'a', 'b')).toEqual({ a: 1, b: 2 });
   });
 });

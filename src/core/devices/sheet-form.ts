@@ -64,6 +64,13 @@ const WORDS: Readonly<Record<string, string>> = {
   values: 'Value to what is entered',
   factory: 'Out of the box',
   menu: 'The installer’s menu',
+  plate: 'Its plate, as drawn',
+  rows: 'Rows of screws, labels parted by blanks',
+  upright: 'Rows stand upright',
+  locked: 'Cannot be changed',
+  setting: 'What it decides',
+  offFirst: 'Off before its menu opens',
+  savedBy: 'Kept by',
   registration: 'How it is joined',
   settings: 'Its settings, in its own order',
   terminals: 'Its terminals, as on the plate',
@@ -194,9 +201,86 @@ export function sheetProblems(schema: z.ZodType, sheet: unknown): SheetProblem[]
     : parsed.error.issues.map((i) => ({
         path: i.path.join('.'),
         where: i.path.map((p) => (typeof p === 'number' ? String(p + 1) : wordsOf(String(p)).label)).join(', '),
-        message: i.message,
+        message: saidOf(i, valueAt(sheet, i.path)),
       }));
 }
+
+const valueAt = (tree: unknown, path: readonly PropertyKey[]): unknown =>
+  path.reduce<unknown>(
+    (at, step) => (typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[step] : undefined),
+    tree,
+  );
+
+/** What a schema says of a place, as one fills a form in. */
+function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
+  if (value === undefined || value === '') return 'not filled in';
+  switch (issue.code) {
+    case 'too_small':
+      return issue.origin === 'array' || issue.origin === 'set'
+        ? `at least ${issue.minimum}`
+        : `not below ${issue.minimum}`;
+    case 'too_big':
+      return issue.origin === 'string' ? `at most ${issue.maximum} letters` : `at most ${issue.maximum}`;
+    case 'invalid_type':
+      return issue.expected === 'int' ? 'a whole number' : issue.message;
+    case 'unrecognized_keys':
+      return `a sheet of this family has no ${issue.keys.join(', ')}`;
+    default:
+      return issue.message;
+  }
+}
+
+/** A value of a sheet as it is read: "from-r" is "from r". */
+export const sayValue = (value: string | number): string =>
+  typeof value === 'number' ? String(value) : (VALUE_WORDS[value] ?? value.replaceAll('-', ' ').replaceAll('.', ', '));
+
+/** Values that their own letters do not make readable. */
+const VALUE_WORDS: Readonly<Record<string, string>> = {
+  'from-r': 'by joining R to it',
+  com: 'common of the contact',
+  no: 'closes on a call',
+  '5+2': '5 + 2 days',
+  '6+1': '6 + 1 days',
+  '5+1+1': '5 + 1 + 1 days',
+  'each-day': 'one day for all',
+  '2.4': '2.4 GHz',
+  '5': '5 GHz',
+  '24v': '24 V',
+  heat1: 'first heat',
+  heat2: 'second heat',
+  heat3: 'third heat',
+  cool1: 'first cool',
+  cool2: 'second cool',
+  'valve-cool': 'valve, live in cooling',
+  'valve-heat': 'valve, live in heating',
+  'valve-either': 'valve, either way',
+  hot: 'hot, R',
+  'hot-cool': 'hot, cooling side',
+  'hot-heat': 'hot, heating side',
+};
+
+/** The same record with one name of it changed, in its place; as it was where the name is taken. */
+export const renamed = (tree: Readonly<Record<string, unknown>>, from: string, to: string): Record<string, unknown> =>
+  to in tree ? { ...tree } : Object.fromEntries(Object.entries(tree).map(([k, v]) => [k === from ? to : k, v]));
+
+/** Settings that a job decides and a sheet says nothing of: where are they entered? */
+export const unsaid = <C extends { key: string }>(canonical: readonly C[], sheet: unknown): C[] => {
+  const entries = valueAt(sheet, ['settings']);
+  const said = new Set(Array.isArray(entries) ? entries.map((e: { setting?: unknown }) => e?.setting) : []);
+  return canonical.filter((c) => !said.has(c.key));
+};
+
+/** A settings entry begun for what a job decides: its name and its choices, to be written as the device has them. */
+export const begunEntry = (s: {
+  key: string;
+  name: string;
+  options: readonly { value: string; label: string }[];
+}): Record<string, unknown> => ({
+  setting: s.key,
+  label: s.name,
+  at: { path: [''] },
+  ...(s.options.length > 0 ? { values: Object.fromEntries(s.options.map((o) => [o.value, o.label])) } : {}),
+});
 
 /** The sheet with one place of it changed; undefined takes it out. */
 export function withPlace(sheet: unknown, path: readonly (string | number)[], value: unknown): unknown {

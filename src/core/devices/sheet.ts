@@ -185,6 +185,13 @@ const SheetMenu = z.strictObject({
 });
 export type SheetMenu = z.infer<typeof SheetMenu>;
 
+/** How the screws stand on the plate: rows of labels parted by blanks, a row being a column where it stands upright. */
+const SheetPlate = z.strictObject({
+  rows: z.array(text).min(1).max(4),
+  upright: z.boolean().optional(),
+});
+export type SheetPlate = z.infer<typeof SheetPlate>;
+
 /** What every family's sheet begins with. */
 export const sheetHead = <F extends string>(family: F) => ({
   format: z.literal(SHEET_FORMAT),
@@ -195,9 +202,40 @@ export const sheetHead = <F extends string>(family: F) => ({
   /** Where it was read: a leaflet, its edition. */
   origin: text.optional(),
   menu: SheetMenu.optional(),
+  plate: SheetPlate.optional(),
   lostSensor: LostSensor.optional(),
   registration: SheetJoin.optional(),
 });
+
+/** Labels of a sheet's terminals, listed or by name. */
+export const terminalLabels = (terminals: unknown): string[] =>
+  Array.isArray(terminals)
+    ? terminals.flatMap((t: { label?: unknown }) => (typeof t?.label === 'string' ? [t.label] : []))
+    : typeof terminals === 'object' && terminals !== null
+      ? Object.keys(terminals)
+      : [];
+
+/** The labels of one row of a plate. */
+export const rowLabels = (row: string): string[] => row.split(/\s+/).filter(Boolean);
+
+/** Every label on the plate is a terminal of the sheet, once. */
+export function checkPlate(
+  sheet: { plate?: SheetPlate | undefined; terminals?: unknown },
+  context: z.RefinementCtx,
+): void {
+  const known = terminalLabels(sheet.terminals);
+  const seen = new Set<string>();
+  for (const [i, row] of (sheet.plate?.rows ?? []).entries())
+    for (const label of rowLabels(row)) {
+      const message = !known.includes(label)
+        ? `${label} is not one of the terminals`
+        : seen.has(label)
+          ? `${label} stands on the plate twice`
+          : '';
+      if (message) context.addIssue({ code: 'custom', path: ['plate', 'rows', i], message });
+      seen.add(label);
+    }
+}
 
 export const DeviceSheet = z
   .strictObject({
@@ -250,6 +288,7 @@ export const DeviceSheet = z
     settings: z.array(SettingEntry).max(60),
   })
   .superRefine((sheet, context) => {
+    checkPlate(sheet, context);
     const labels = sheet.terminals.map((t) => t.label);
     const twice = labels.find((label, i) => labels.indexOf(label) !== i);
     if (twice) context.addIssue({ code: 'custom', path: ['terminals'], message: `terminal ${twice} is listed twice` });
@@ -293,6 +332,7 @@ export interface BaseSheet {
   registration?: SheetJoin;
   origin?: string;
   menu?: SheetMenu;
+  plate?: SheetPlate;
 }
 
 export type DeviceSheet = z.infer<typeof DeviceSheet>;

@@ -547,6 +547,15 @@ export const CATALOGUE = {
       fix: 'This device does not suit the job as it stands.',
     }),
   ),
+  'settings.locked': entry<{ setting: string; value: string; stands: string }>(
+    'blocker',
+    'set-up',
+    'The device locks a setting at a value that does not suit the job.',
+    (f) => ({
+      message: `${f.setting} wants ${f.value}; this device stands at ${f.stands} and lets nobody change it.`,
+      fix: 'Ask the maker whether it can be unlocked; else this device does not suit the job.',
+    }),
+  ),
   'detected.missing': entry<{ terminals: string[] }>(
     'blocker',
     'set-up',

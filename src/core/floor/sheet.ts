@@ -1,6 +1,6 @@
 /** Sheets of line-voltage floor thermostats: supply, relay, probe, terminals, first start, settings. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
+import { checkPlate, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 import { FloorCore, ProbeType } from '../job/floor-schema';
 
 /** What the device asks or shows when it first gets power. */
@@ -18,28 +18,30 @@ export const StartStep = z.enum([
 ]);
 export type StartStep = z.infer<typeof StartStep>;
 
-export const FloorSheet = z.strictObject({
-  ...sheetHead('floor'),
-  /** Supplies it takes, V. */
-  volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
-  relayAmps: z.number().min(0.5).max(25),
-  /** Has its own ground-fault protection, with a test and a reset. */
-  groundFault: z.boolean(),
-  probes: z.array(ProbeType).min(1),
-  /** What it is set to out of the box. */
-  factoryProbe: ProbeType,
-  /** measured: it meters the load itself; entered: the watts are typed; none: it does neither. */
-  load: z.enum(['measured', 'entered', 'none']),
-  /** Numbered terminals and what each is for. */
-  terminals: z.record(z.string().min(1).max(4), FloorCore),
-  start: z.array(StartStep).min(1).max(12),
-  schedule: Schedule,
-  /** Patterns it can be set to, coarsest first; absent when it has one only. */
-  forms: z.array(Schedule.shape.pattern).min(1).optional(),
-  floorRangeCelsius: z.tuple([z.number(), z.number()]),
-  differentialKelvin: z.number().min(0.2).max(4),
-  settings: z.array(SettingEntry).max(40),
-});
+export const FloorSheet = z
+  .strictObject({
+    ...sheetHead('floor'),
+    /** Supplies it takes, V. */
+    volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
+    relayAmps: z.number().min(0.5).max(25),
+    /** Has its own ground-fault protection, with a test and a reset. */
+    groundFault: z.boolean(),
+    probes: z.array(ProbeType).min(1),
+    /** What it is set to out of the box. */
+    factoryProbe: ProbeType,
+    /** measured: it meters the load itself; entered: the watts are typed; none: it does neither. */
+    load: z.enum(['measured', 'entered', 'none']),
+    /** Numbered terminals and what each is for. */
+    terminals: z.record(z.string().min(1).max(4), FloorCore),
+    start: z.array(StartStep).min(1).max(12),
+    schedule: Schedule,
+    /** Patterns it can be set to, coarsest first; absent when it has one only. */
+    forms: z.array(Schedule.shape.pattern).min(1).optional(),
+    floorRangeCelsius: z.tuple([z.number(), z.number()]),
+    differentialKelvin: z.number().min(0.2).max(4),
+    settings: z.array(SettingEntry).max(40),
+  })
+  .superRefine(checkPlate);
 export type FloorSheet = z.infer<typeof FloorSheet>;
 
 const celsius = (low: number, high: number, step: number): object => ({ range: { low, high, step, unit: '°C' } });
@@ -49,6 +51,7 @@ const button = {
   format: SHEET_FORMAT,
   version: SHEET_VERSION,
   id: 'fb1-button',
+  menu: { press: 'the knob', holdSeconds: 7, savedBy: 'leaving it alone for 30 s' },
   lostSensor: 'stops',
   name: 'FB-1 floor button',
   family: 'floor',

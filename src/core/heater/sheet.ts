@@ -1,39 +1,41 @@
 /** Sheets of line-voltage thermostats: supply, poles, what they need at the wall, relay, terminals. Invented, generic. */
 import * as z from 'zod';
-import { Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
+import { checkPlate, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 
 export const TerminalUse = z.enum(['supply-1', 'supply-2', 'load-1', 'load-2', 'neutral', 'earth']);
 export type TerminalUse = z.infer<typeof TerminalUse>;
 
-export const HeaterSheet = z.strictObject({
-  ...sheetHead('heater'),
-  volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
-  poles: z.union([z.literal(1), z.literal(2)]),
-  /**
-   * What it lives on at the wall: both supply conductors, hot and neutral, nothing but its load in series, or a relay
-   * box with its own transformer that a low-voltage head calls.
-   */
-  needs: z.enum(['both-legs', 'neutral', 'series', 'relay-box']),
-  /** Resistive. */
-  amps: z.number().min(1).max(63),
-  /** Most watts by supply volts, where its maker says so; the least of this and the amperes holds. */
-  watts: z.record(z.string(), z.number().min(10).max(50_000)).optional(),
-  /** Least load it can live through in series, W. */
-  leastWatts: z.number().min(0).max(5000).optional(),
-  /** Chops the wave instead of closing a contact: not for motors. */
-  electronic: z.boolean(),
-  /** Seconds from the call to the contact and back; a thermal element waits. */
-  waitSeconds: z.number().min(0).max(120).default(0),
-  /** Its coil, VA, of a relay box. */
-  coilVA: z.number().min(0.5).max(20).optional(),
-  openWindow: z.boolean().default(false),
-  depthMillimetres: z.number().min(5).max(120).default(25),
-  terminals: z.record(z.string().min(1).max(4), TerminalUse),
-  schedule: Schedule,
-  forms: z.array(Schedule.shape.pattern).min(1).optional(),
-  firstStartSeconds: z.number().min(0).max(3600).default(60),
-  settings: z.array(SettingEntry).max(40),
-});
+export const HeaterSheet = z
+  .strictObject({
+    ...sheetHead('heater'),
+    volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
+    poles: z.union([z.literal(1), z.literal(2)]),
+    /**
+     * What it lives on at the wall: both supply conductors, hot and neutral, nothing but its load in series, or a relay
+     * box with its own transformer that a low-voltage head calls.
+     */
+    needs: z.enum(['both-legs', 'neutral', 'series', 'relay-box']),
+    /** Resistive. */
+    amps: z.number().min(1).max(63),
+    /** Most watts by supply volts, where its maker says so; the least of this and the amperes holds. */
+    watts: z.record(z.string(), z.number().min(10).max(50_000)).optional(),
+    /** Least load it can live through in series, W. */
+    leastWatts: z.number().min(0).max(5000).optional(),
+    /** Chops the wave instead of closing a contact: not for motors. */
+    electronic: z.boolean(),
+    /** Seconds from the call to the contact and back; a thermal element waits. */
+    waitSeconds: z.number().min(0).max(120).default(0),
+    /** Its coil, VA, of a relay box. */
+    coilVA: z.number().min(0.5).max(20).optional(),
+    openWindow: z.boolean().default(false),
+    depthMillimetres: z.number().min(5).max(120).default(25),
+    terminals: z.record(z.string().min(1).max(4), TerminalUse),
+    schedule: Schedule,
+    forms: z.array(Schedule.shape.pattern).min(1).optional(),
+    firstStartSeconds: z.number().min(0).max(3600).default(60),
+    settings: z.array(SettingEntry).max(40),
+  })
+  .superRefine(checkPlate);
 export type HeaterSheet = z.infer<typeof HeaterSheet>;
 
 const base = { format: SHEET_FORMAT, version: SHEET_VERSION, family: 'heater' };
@@ -43,6 +45,7 @@ const SHEETS = [
   {
     ...base,
     id: 'hl2-twin',
+    menu: { press: 'the clock', holdSeconds: 10, offFirst: true, savedBy: 'OK' },
     registration: {
       way: 'two-keys',
       bands: ['2.4'],

@@ -16,6 +16,9 @@ export interface CardRow {
   why: string;
   range: string;
   chosenByHand: boolean;
+  /** What it stands at out of the box, where the sheet says; and whether the installer can change it at all. */
+  factory: string;
+  locked: boolean;
   options: { value: string; label: string }[];
 }
 
@@ -104,6 +107,16 @@ export function cardOf(
       findings.push(
         finding('settings.no-code', { setting: s.name, value: label }, [`setting:${s.key}`], placeOf(entry)),
       );
+    const locked = entry.locked === true;
+    if (locked && device && entry.factory !== undefined && entry.factory !== device.enter)
+      findings.push(
+        finding(
+          'settings.locked',
+          { setting: s.name, value: device.enter, stands: entry.factory },
+          [`setting:${s.key}`],
+          placeOf(entry),
+        ),
+      );
     const byHand = job.setUp.chosen[s.key] !== undefined;
     card.push({
       key: s.key,
@@ -115,6 +128,8 @@ export function cardOf(
       why: byHand ? 'chosen by hand' : s.why,
       range: device?.range ?? (entry.values ? Object.values(entry.values).join(', ') : ''),
       chosenByHand: byHand,
+      factory: entry.factory ?? '',
+      locked,
       options: s.options,
     });
   }

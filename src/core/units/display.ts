@@ -12,6 +12,7 @@ export interface DisplayUnit {
 
 export type DisplayQuantity =
   | 'temperature'
+  | 'difference'
   | 'power'
   | 'conductance'
   | 'flow'
@@ -38,6 +39,7 @@ const unit = (name: string, factor: number, decimals: number, offset = 0): Displ
 /** 1 W = 3.412142 Btu/h; 1 m³/s = 2118.88 cfm; 1 m² = 10.7639 ft². */
 const UNITS: Record<DisplayQuantity, Record<UnitSystem, DisplayUnit>> = {
   temperature: { si: unit('°C', 1, 1), us: unit('°F', 1.8, 0, 32) },
+  difference: { si: unit('K', 1, 1), us: unit('°F', 1.8, 1) },
   power: { si: unit('kW', 1e-3, 1), us: unit('kBtu/h', 3.412142e-3, 1) },
   conductance: { si: unit('W/K', 1, 0), us: unit('Btu/h°F', 3.412142 / 1.8, 0) },
   flow: { si: unit('L/s', 1000, 0), us: unit('cfm', 2118.88, 0) },

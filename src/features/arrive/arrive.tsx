@@ -10,9 +10,10 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Wait } from '../shell/timers';
-import { OwnSheet } from './own-sheet';
 import './arrive.css';
 
+const SheetEditor = dynamic(() => import('../sheet-editor/sheet-editor').then((m) => m.SheetEditor), { ssr: false });
+const SheetStart = dynamic(() => import('../sheet-editor/sheet-start').then((m) => m.SheetStart), { ssr: false });
 const Complaints = dynamic(() => import('./complaints').then((m) => m.Complaints), { ssr: false });
 
 export function Arrive(): ReactNode {
@@ -60,8 +61,7 @@ export function Arrive(): ReactNode {
               </button>
             ))}
           </div>
-          {job.device.inline !== undefined && sheet ? <p>This job carries its own sheet: {sheet.name}.</p> : null}
-          <OwnSheet />
+          <SheetStart />
           <div className="field-grid">
             <TextField
               label="Serial number"
@@ -83,6 +83,7 @@ export function Arrive(): ReactNode {
             />
           </div>
         </section>
+        {job.device.inline !== undefined ? <SheetEditor /> : null}
         <div className="panel-grid">
           <section className="panel stack">
             <h2>Where</h2>

@@ -1,18 +1,36 @@
 'use client';
 
+import { sheetOf } from '@core/devices/sheet-of';
 import type { CardRow } from '@core/settings/card';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { SelectField } from '../../ui/select-field';
+import { PlateDrawing } from '../sheet-editor/plate-drawing';
 import { useJob } from '../shell/job-context';
+import { CardWalk } from './card-walk';
 import './set-up.css';
 
 /** The settings card: where, what is entered, why, and what else it takes. */
 export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
   const { job, change, lit, sealed } = useJob();
   const next = card.find((r) => !job.setUp.entered[r.key]);
+  const { device } = job;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the sheet hangs on the device and the family alone
+  const sheet = useMemo(() => sheetOf(job), [device, job.family]);
+  const enter = (r: CardRow, done: boolean): void => {
+    change(`${done ? 'Entered' : 'Not entered'}: ${r.name}`, (j) => ({
+      ...j,
+      setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: done } },
+    }));
+  };
+  // Switches in the case are set before its cover goes on: drawn as they must stand.
+  const switched = sheet?.settings.some((s) => 'switch' in s.at) === true;
   return (
     <section className="panel">
       <h2>Settings card</h2>
+      <CardWalk card={card} menu={sheet?.menu} sealed={sealed} entered={job.setUp.entered} onEnter={enter} />
+      {sheet && switched ? (
+        <PlateDrawing sheet={sheet} entered={Object.fromEntries(card.map((r) => [r.key, r.enter]))} />
+      ) : null}
       <ol className="card-rows">
         {card.map((r) => {
           const done = job.setUp.entered[r.key] === true;
@@ -28,12 +46,7 @@ export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
                 aria-label={`${r.name}: entered`}
                 className="card-tick"
                 disabled={sealed}
-                onClick={() =>
-                  change(`${done ? 'Not entered' : 'Entered'}: ${r.name}`, (j) => ({
-                    ...j,
-                    setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: !done } },
-                  }))
-                }
+                onClick={() => enter(r, !done)}
               >
                 <svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
                   <circle cx="12" cy="12" r="9.5" />
@@ -52,6 +65,16 @@ export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
               </div>
               <div className="card-why">
                 <span>{r.why}</span>
+                {r.locked ? (
+                  <span className="soft">locked at {r.factory || 'what its maker chose'}: check it only</span>
+                ) : null}
+                {!r.locked && r.factory ? (
+                  <span className="soft">
+                    {r.factory === r.enter
+                      ? 'stands there out of the box: check it'
+                      : `out of the box ${r.factory}: change it`}
+                  </span>
+                ) : null}
                 {r.range && r.range !== r.enter ? <span className="soft">takes {r.range}</span> : null}
               </div>
               <SelectField
