@@ -7,6 +7,7 @@
 import '../src/core/family/all';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { proveOnWorld } from '../rig/prove';
+import { isTruth } from '../rig/same';
 import { alike } from '../rig/truth/alike';
 import { truthCampaign } from '../rig/truth/campaign';
 import { TRUTH_CASES } from '../rig/truth/houses';
@@ -84,48 +85,6 @@ const HOUSES: Readonly<Record<string, Job>> = {
   'dry pair': contactJob(DRY),
   'own 24 V': contactJob(OWN_24V),
 };
-
-/** What a fault of the rig is called by the engine, where the two have words of their own. */
-const SAME: Readonly<Partial<Record<Family, readonly (readonly [RegExp, RegExp])[]>>> = {
-  boiler: [
-    [/^(pairing-fails|low-batteries)$/, /^unheard/],
-    [/^crossed$/, /^exchanged:RX\.3-RX\.4/],
-    [/^stuck-(.+)$/, /^stuck:$1/],
-    [/^end-open-(.+)$/, /^end-open:$1/],
-    [/^valve-open-(.+)$/, /$1\.brown/],
-    [/^contact-(\d)$/, /^contact:$1/],
-    [/^receiver-dead$/, /^open:SUPPLY\.L-RX\.L/],
-    [/^earth-(.+)$/, /^open:SUPPLY\.E-$1\./],
-    [/^pair-open$/, /HEAD\.1|unheard/],
-    [/^hw-off-missing$/, /^open:.*MID\.grey/],
-    [/^link-missing$/, /RX\.COM/],
-  ],
-  floor: [
-    [/^probe-type$/, /^type:/],
-    [/^air-mode$/, /^air$/],
-    [/^ground-fault$/, /^leak$/],
-    [/^mat-broken$/, /^mat-open:/],
-    [/^relay-stuck$/, /^stuck$/],
-    [/^week-slip$/, /^clock$/],
-  ],
-  heater: [
-    [/^leg-unbroken$/, /^pole$/],
-    [/^cut-out$/, /^cut-out:/],
-    [/^one-pole-breaker$/, /^one-pole$/],
-  ],
-};
-
-/** Whether a hypothesis is the fault of the rig: by the same name, or by the table. */
-function isTruth(family: Family, fault: string, hypothesis: string): boolean {
-  if (fault === hypothesis) return true;
-  return (SAME[family] ?? []).some(([rig, mine]) => {
-    const found = rig.exec(fault);
-    if (!found) return false;
-    return new RegExp(mine.source.replace('$1', (found[1] ?? '').replace(/[.*+?^${}()|[\]\\]/g, '\\$&'))).test(
-      hypothesis,
-    );
-  });
-}
 
 /** A meter with a gain of its own, noise and a display; the mains of this house. */
 function meterOf(): (value: number, m: MeasurePlan) => number {

@@ -1,5 +1,12 @@
 /** Whether two hypotheses differ in anything that was read. */
+import type { Predicted } from '../../src/core/evidence/hypothesis';
 import type { Ranking } from '../../src/core/evidence/rank';
+
+/** Two predictions that no meter of the trade tells apart. */
+export function sameReading(p: Predicted | undefined, q: Predicted | undefined): boolean {
+  if (p === undefined || q === undefined) return p === q;
+  return Math.abs(p.value - q.value) <= Math.max(0.5, 0.03 * Math.abs(p.value), 2 * (p.sigma ?? 0));
+}
 
 /** @param observed keys of what was read, seen or said */
 export function alike(ranking: Ranking, a: string, b: string, observed: readonly string[]): boolean {
@@ -8,10 +15,6 @@ export function alike(ranking: Ranking, a: string, b: string, observed: readonly
   return (
     x !== undefined &&
     y !== undefined &&
-    observed.every((key) => {
-      const [p, q] = [x.get(key), y.get(key)];
-      if (p === undefined || q === undefined) return p === q;
-      return Math.abs(p.value - q.value) <= Math.max(0.5, 0.03 * Math.abs(p.value), 2 * (p.sigma ?? 0));
-    })
+    observed.every((key) => sameReading(x.get(key), y.get(key)))
   );
 }

@@ -1,6 +1,7 @@
 /** The press itself: a process of its own that makes papers one after another. Started by `press.ts`. */
 import '../core/family/all';
 import { derive } from '../core/derive';
+import { certificatePdf } from './certificate';
 import { handoverPdf } from './handover';
 import { labelsPdf } from './labels';
 import type { Printed, ToPrint } from './press';
@@ -10,6 +11,7 @@ let turn: Promise<void> = Promise.resolve();
 const given = new Set<number>();
 
 async function print({ paper, job, size }: ToPrint): Promise<Uint8Array> {
+  if (paper === 'certificate') return certificatePdf(job);
   const derived = derive(job);
   if (paper === 'labels') return labelsPdf(job, derived, size);
   return paper === 'handover' ? handoverPdf(job, derived) : worklistPdf(job, derived);

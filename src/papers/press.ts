@@ -10,7 +10,7 @@ import type { SheetSize } from './labels';
 
 export interface ToPrint {
   id: number;
-  paper: 'handover' | 'worklist' | 'labels';
+  paper: 'handover' | 'worklist' | 'labels' | 'certificate';
   job: Job;
   size: SheetSize;
 }

@@ -9,6 +9,8 @@ import { INDEX_RECIPE, readSummary, rowMark, searchWords, summaryOf, tagsOf, unr
 export interface ListQuery {
   search: string;
   archived: boolean;
+  /** Training cases, and nothing else. */
+  drills?: boolean | undefined;
   state?: ListState | undefined;
   limit: number;
   /** The last item's turn of the page before. */
@@ -21,14 +23,14 @@ const TAG: Record<ListState, string> = { stopped: 'stopped', failed: 'failed', o
  * An expression of the index: every word must begin something typed. Null where a search holds nothing that can
  * be found.
  */
-function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'state'>): string | null {
+function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'drills' | 'state'>): string | null {
   const words = query.search
     .split(/\s+/)
     .filter((w) => /[\p{L}\p{N}]/u.test(w))
     .slice(0, 8);
   if (words.length === 0 && query.search.trim() !== '') return null;
   return [
-    `tags : ${query.archived ? 'away' : 'kept'}`,
+    `tags : ${query.drills ? 'drill' : query.archived ? 'away' : 'kept'}`,
     ...(query.state ? [`tags : ${TAG[query.state]}`] : []),
     ...words.map((w) => `words : "${w.replaceAll('"', '""')}" *`),
   ].join(' AND ');
@@ -53,8 +55,8 @@ export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]
   const take = query.limit + 1;
   const match = matchOf(query);
   if (match === null) return { items: [], total: 0, more: false };
-  // Without words the index of places is the shorter way.
-  const plain = query.search.trim() === '' && query.state === undefined;
+  // Without words the index of places is the shorter way; it cannot tell what was put away from training cases.
+  const plain = query.search.trim() === '' && query.state === undefined && !query.archived && !query.drills;
   const text = sql`jobs_text`;
   const page = plain
     ? database

@@ -2,13 +2,14 @@
 import '../core/family/all';
 import { JobSummary } from '../core/contract/listing';
 import { derive } from '../core/derive';
+import { toldOf } from '../core/drill/told';
 import { familyOf } from '../core/family/registry';
 import type { Job } from '../core/job/schema';
 import { canonicalJson, hashText } from '../core/record/canonical';
 import type { jobs } from './schema';
 
 /** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
-export const INDEX_RECIPE = 2;
+export const INDEX_RECIPE = 3;
 
 /** Stands for what cannot be told: a row that cannot be read never takes the list with it. */
 export const unreadable = (why: string): JobSummary => ({
@@ -34,6 +35,8 @@ export function summarise(job: Job): JobSummary {
     blockers: d.shared.findings.filter((f) => f.severity === 'blocker').map((f) => f.message),
     failed: d.shared.proof.failed,
     device: d.shared.sheet?.name ?? '',
+    family: job.family,
+    ...(job.drill ? { drill: toldOf(job.drill) } : {}),
   };
 }
 
@@ -123,7 +126,8 @@ export function searchWords(job: Job, summary: JobSummary): string {
 /** Tags of the index: kept or away, and the states a list is asked for. */
 export const tagsOf = (job: Job, s: JobSummary): string =>
   [
-    job.archived === true ? 'away' : 'kept',
+    // A training case is no job: it stands in neither list.
+    job.drill ? 'drill' : job.archived === true ? 'away' : 'kept',
     job.seal ? 'sealed' : 'unsealed',
     !job.seal && s.blockers.length > 0 ? 'stopped' : '',
     !job.seal && s.failed > 0 ? 'failed' : '',

@@ -8,6 +8,7 @@ import Button from '@mui/material/Button';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useId, useState } from 'react';
 import { useHalfTyped } from './half-typed';
+import { type MeterAt, useMeter } from './meter';
 import './reading-entry.css';
 
 interface Props {
@@ -23,6 +24,8 @@ interface Props {
   of?: string;
   /** Unit of volts DC here: a pile's millivolts, or a board's volts. */
   direct?: 'mV' | 'V';
+  /** Where a meter at hand would be held. */
+  at?: MeterAt;
 }
 
 export function ReadingEntry({
@@ -36,8 +39,10 @@ export function ReadingEntry({
   compact,
   of,
   direct = 'V',
+  at,
 }: Props): ReactNode {
   const id = useId();
+  const meter = useMeter();
   const [text, setText] = useHalfTyped(of ?? label);
   const [problem, setProblem] = useState('');
   const take = (): void => {
@@ -50,6 +55,29 @@ export function ReadingEntry({
     setText('');
     onRead(read.value);
   };
+  if (meter && at)
+    return (
+      <div className={`reading-entry${compact ? ' compact' : ''}`}>
+        <span className="soft">{label}</span>
+        <Button
+          className="primary"
+          disabled={disabled ?? false}
+          onClick={() =>
+            void meter(at).then(({ value, said }) => {
+              setProblem(value === null ? said : '');
+              if (value !== null) onRead(value);
+            })
+          }
+        >
+          Hold the meter there
+        </Button>
+        {problem ? (
+          <p className="problem" role="alert">
+            {problem}
+          </p>
+        ) : null}
+      </div>
+    );
   return (
     <form
       className={`reading-entry${compact ? ' compact' : ''}`}

@@ -18,6 +18,7 @@ export const GET = answering(async (request: Request): Promise<Response> => {
   const list = await listJobs({
     search: (searchParams.get('q') ?? '').slice(0, 200),
     archived: searchParams.get('archived') === '1',
+    drills: searchParams.get('drills') === '1',
     state: LIST_STATES.find((s) => s === searchParams.get('state')),
     limit: Math.min(200, Math.max(1, Math.floor(Number(searchParams.get('limit'))) || 60)),
     before: Number.isSafeInteger(before) && before > 0 ? before : undefined,

@@ -1,5 +1,7 @@
 /** The list of jobs as the server answers it and the page reads it: one shape, checked on both sides. */
 import * as z from 'zod';
+import { DrillTold } from '../drill/told';
+import { Family } from '../family/surveys';
 
 /** What the list shows of a job beyond its names. */
 export const JobSummary = z.object({
@@ -11,6 +13,9 @@ export const JobSummary = z.object({
   blockers: z.array(z.string()),
   failed: z.number(),
   device: z.string(),
+  family: Family.optional(),
+  /** Of a training case. */
+  drill: DrillTold.optional(),
 });
 export type JobSummary = z.infer<typeof JobSummary>;
 

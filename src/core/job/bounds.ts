@@ -29,6 +29,7 @@ export const MOST = {
   'old terminals': 24,
   sensors: 24,
   photos: 200,
+  'drill steps': 600,
 } as const;
 
 export const key = z

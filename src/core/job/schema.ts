@@ -5,6 +5,7 @@
  */
 
 import * as z from 'zod';
+import { Drill } from '../drill/drill';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { key, longText, many, shortText, size } from './bounds';
 import { Complaint } from './complaint';
@@ -253,6 +254,8 @@ export const JobHead = z.strictObject({
     .prefault({}),
   photos: many(Photo, 'photos').optional(),
   timers: many(Timer, 'timers').prefault({}),
+  /** A training case: its house is simulated, its faults hidden. */
+  drill: Drill.optional(),
   handOver: z
     .strictObject({
       shown: many(z.enum(['shown', 'did']), 'ticks').prefault({}),

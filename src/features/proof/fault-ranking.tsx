@@ -154,6 +154,7 @@ function Next({ next }: { next: NonNullable<Ranking['next']> }): ReactNode {
         <ReadingEntry
           label="It reads"
           of={candidate.key}
+          at={enter}
           quantity={enter.quantity}
           units={job.units}
           onRead={(v) => take(v, say(v))}

@@ -113,6 +113,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
             compact
             label={last ? 'read again' : 'meter says'}
             of={`${test.id} ${m.id}`}
+            at={{ quantity: m.quantity, test: test.id, measure: m.id }}
             quantity={m.quantity}
             units={job.units}
             onRead={(value) => {

@@ -1,5 +1,6 @@
 'use client';
 
+import { isUnaided } from '@core/drill/drill';
 import { count } from '@core/units/units';
 /** Proof: the tests of this job on a time axis, each reading against its prediction. */
 import Button from '@mui/material/Button';
@@ -21,7 +22,7 @@ export function Proof(): ReactNode {
   const Beside = FAMILY_SCREENS[api.job.family].besideProof;
   const { derived, sealed, job } = api;
   const { proof } = derived.shared;
-  const diagnosis = useRanking(job, proof.failed > 0 || (job.arrive.complaints ?? []).length > 0);
+  const diagnosis = useRanking(job, !isUnaided(job.drill) && (proof.failed > 0 || (job.arrive.complaints ?? []).length > 0));
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];
@@ -65,7 +66,7 @@ export function Proof(): ReactNode {
         title="Proof run"
         note={`${proof.passed} of ${proof.tests.length} shown, about ${proof.minutes} min in all`}
         tools={
-          sealed ? null : (
+          sealed || job.drill ? null : (
             <Button aria-expanded={rigOpen} onClick={() => setRigOpen(!rigOpen)}>
               Rig
             </Button>

@@ -5,6 +5,7 @@ import { count } from '@core/units/units';
 /** The frame round every stop: heading, run line, waits, notices. */
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useParams } from 'next/navigation';
 import type { ReactNode } from 'react';
@@ -23,6 +24,8 @@ import './bench.css';
 import './reading-side.css';
 import './notices.css';
 import './narrow.css';
+
+const DrillFrame = dynamic(() => import('../drill/drill-frame').then((m) => m.DrillFrame), { ssr: false });
 
 const isStop = (value: unknown): value is StopId => STOPS.some((s) => s.id === value);
 
@@ -110,7 +113,7 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
   const title = [job.site.name || 'New job', job.zone].filter(Boolean).join(', ');
   const device = derived.shared.sheet;
   return (
-    <div className="frame">
+    <div className={job.drill ? 'frame with-drill' : 'frame'}>
       <header className="top">
         <Link href="/" className="wordmark">
           Augerset
@@ -162,7 +165,13 @@ function Frame({ children }: { children: ReactNode }): ReactNode {
       </header>
       <RunLine job={id} stops={derived.stops} here={here} />
       <RunningWaits />
-      <div className="stop">{children}</div>
+      {job.drill ? (
+        <DrillFrame drill={job.drill}>
+          <div className="stop">{children}</div>
+        </DrillFrame>
+      ) : (
+        <div className="stop">{children}</div>
+      )}
       <div className="notices" role="status" aria-live="polite">
         <Drafts />
         {state.notices.map((n) => (

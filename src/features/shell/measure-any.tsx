@@ -95,6 +95,7 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
       <ReadingEntry
         label="Meter says"
         of={`${a} ${b} ${state} ${quantity}`}
+        at={{ quantity, a, b, state }}
         quantity={quantity}
         direct={props.direct ?? 'V'}
         units={job.units}
