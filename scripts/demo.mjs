@@ -12,7 +12,7 @@ function newest(path) {
 }
 const built = existsSync(`${root}.next/BUILD_ID`) ? statSync(`${root}.next/BUILD_ID`).mtimeMs : 0;
 const sources = Math.max(
-  ...['app', 'src', 'next.config.ts', 'package-lock.json', 'instrumentation.ts', 'proxy.ts'].map((p) =>
+  ...['app', 'src', 'rig', 'next.config.ts', 'package-lock.json', 'instrumentation.ts', 'proxy.ts'].map((p) =>
     newest(`${root}${p}`),
   ),
 );

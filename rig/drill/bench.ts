@@ -100,7 +100,8 @@ export class DrillBench {
   private async watchHeat(since: number): Promise<string | null> {
     const now = await this.rig.state();
     const heats = now.running.some((r) => /heat|element|strip/i.test(r) && !/pump/i.test(r));
-    this.dryHeat = this.electricHeat && heats && !now.running.includes('blower') ? this.dryHeat + now.seconds - since : 0;
+    this.dryHeat =
+      this.electricHeat && heats && !now.running.includes('blower') ? this.dryHeat + now.seconds - since : 0;
     return this.dryHeat > DRY_HEAT_SECONDS ? this.hazard('electric heat ran without air over it') : null;
   }
 

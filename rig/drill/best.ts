@@ -12,7 +12,7 @@ export interface BestStep {
   quantity: Reading['quantity'];
   minutes: number;
   /** Likeliest after it. */
-  then: string;
+  leads: string;
   probability: number;
 }
 
@@ -90,7 +90,7 @@ export async function bestPath({ job, faults, answers }: DrillCaseMade, seed: nu
       value,
       quantity,
       minutes: Math.round(((await bench.view()).minutes - before) * 10) / 10,
-      then: top?.hypothesis.name ?? '',
+      leads: top?.hypothesis.name ?? '',
       probability: top?.probability ?? 0,
     });
   }

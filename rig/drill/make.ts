@@ -3,9 +3,9 @@
  * The same three give the same drill everywhere.
  */
 import { derive } from '../../src/core/derive';
+import type { DrillLevel } from '../../src/core/drill/drill';
 import { complaintKey } from '../../src/core/evidence/complaints';
 import { rankingOf } from '../../src/core/evidence/of-job';
-import type { DrillLevel } from '../../src/core/drill/drill';
 import { familyOf } from '../../src/core/family/registry';
 import type { Complaint } from '../../src/core/job/complaint';
 import type { Family, Job } from '../../src/core/job/schema';

@@ -1,10 +1,11 @@
 /** A drill as its job keeps it, played again from its beginning: what stands now, and how it came out. */
+
+import { derive } from '../../src/core/derive';
 import { type Drill, type DrillResult, inOrder } from '../../src/core/drill/drill';
 import { pointsOf } from '../../src/core/drill/score';
 import type { Job } from '../../src/core/job/schema';
-import { derive } from '../../src/core/derive';
-import { type BestPath, bestPath } from './best';
 import { DrillBench, type DrillView } from './bench';
+import { type BestPath, bestPath } from './best';
 import { type DrillCaseMade, makeDrill } from './make';
 
 export interface Played {
@@ -35,7 +36,9 @@ export async function resultOf(job: Job & { drill: Drill }): Promise<{ result: D
     hidden: made.hidden,
     found: found.size,
     wrongClaims: claims.filter((c) => c.is.length === 0).length,
-    unsupported: claims.filter((c) => c.probability < BORNE).map((c) => `${c.name} (${Math.round(c.probability * 100)} %)`),
+    unsupported: claims
+      .filter((c) => c.probability < BORNE)
+      .map((c) => `${c.name} (${Math.round(c.probability * 100)} %)`),
     unsafe: view.unsafe,
     proved: allMended && proof.failed === 0 && proof.open === 0 && proof.tests.length > 0,
     readings: view.readings,

@@ -12,9 +12,5 @@ export function sameReading(p: Predicted | undefined, q: Predicted | undefined):
 export function alike(ranking: Ranking, a: string, b: string, observed: readonly string[]): boolean {
   const of = (id: string) => ranking.ranked.find((r) => r.hypothesis.id === id)?.hypothesis.predicts;
   const [x, y] = [of(a), of(b)];
-  return (
-    x !== undefined &&
-    y !== undefined &&
-    observed.every((key) => sameReading(x.get(key), y.get(key)))
-  );
+  return x !== undefined && y !== undefined && observed.every((key) => sameReading(x.get(key), y.get(key)));
 }

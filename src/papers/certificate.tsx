@@ -10,7 +10,7 @@ import { css, Foot, registerFaces, Table } from './parts';
 export async function certificatePdf(job: Job): Promise<Uint8Array> {
   const { drill } = job;
   const result = drill?.finished?.result;
-  if (!drill || !drill.finished || !result || !isPassed(result))
+  if (!drill?.finished || !result || !isPassed(result))
     throw new RangeError('a certificate is for a drill that was passed');
   registerFaces();
   const person = drill.person || 'Name not given';
@@ -25,12 +25,16 @@ export async function certificatePdf(job: Job): Promise<Uint8Array> {
         <View style={{ marginTop: 24, marginBottom: 18 }}>
           <Text style={{ fontSize: 24 }}>{person}</Text>
           <Text style={{ marginTop: 6 }}>
-            found {listed(result.hidden)} in a simulated house, mended it and proved the system again, with nothing unsafe
-            on the way: {result.points} of 100 points, on {drill.finished.at.slice(0, 10)}.
+            found {listed(result.hidden)} in a simulated house, mended it and proved the system again, with nothing
+            unsafe on the way: {result.points} of 100 points, on {drill.finished.at.slice(0, 10)}.
           </Text>
         </View>
         <Table
-          columns={['', 'this drill', 'best order']}
+          columns={[
+            { head: '', width: 50 },
+            { head: 'this drill', width: 25 },
+            { head: 'best order', width: 25 },
+          ]}
           rows={[
             ['readings', String(result.readings), String(result.best.readings)],
             ['minutes', fixed(result.minutes, 0), fixed(result.best.minutes, 0)],
@@ -39,8 +43,8 @@ export async function certificatePdf(job: Job): Promise<Uint8Array> {
           ]}
         />
         <Text style={css.soft}>
-          Worked out of {count(Object.keys(drill.steps).length, 'step')} kept with the drill, which anybody can play again.
-          A simulated house stands for practice and for no licence.
+          Worked out of {count(Object.keys(drill.steps).length, 'step')} kept with the drill, which anybody can play
+          again. A simulated house stands for practice and for no licence.
         </Text>
         <Foot text={title} />
       </Page>

@@ -2,8 +2,8 @@
 import '../core/family/all';
 import * as Comlink from 'comlink';
 import { likely, type Nameable, nameable } from '../../rig/drill/answers';
+import type { DrillOutcome, DrillView } from '../../rig/drill/bench';
 import type { BestPath } from '../../rig/drill/best';
-import { type DrillOutcome, type DrillView } from '../../rig/drill/bench';
 import { makeDrill } from '../../rig/drill/make';
 import { type Played, playDrill, resultOf } from '../../rig/drill/play';
 import { type Drill, type DrillAct, type DrillLevel, type DrillResult, inOrder } from '../core/drill/drill';

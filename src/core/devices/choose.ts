@@ -2,6 +2,7 @@
 import type * as z from 'zod';
 import { type Finding, finding } from '../findings/finding';
 import type { JobHead } from '../job/schema';
+import { sheetProblems } from './sheet-form';
 
 /** @param schema what a sheet carried inside the job must be */
 export function chosenSheet<S extends { id: string }>(
@@ -13,13 +14,13 @@ export function chosenSheet<S extends { id: string }>(
   if (inline !== undefined) {
     const parsed = schema.safeParse(inline);
     if (parsed.success) return { sheet: parsed.data, findings: [] };
-    const issue = parsed.error.issues[0];
+    const [problem] = sheetProblems(schema, inline);
     return {
       sheet: null,
       findings: [
         finding(
           'device.bad-sheet',
-          { where: issue?.path.join('.') || 'its top', problem: issue?.message ?? 'not a sheet' },
+          { where: problem?.where.toLowerCase() || 'at its top', problem: problem?.message ?? 'not a sheet' },
           ['device'],
         ),
       ],

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import '../family/all';
 import { familyOf } from '../family/registry';
 import { emptyJobOf, Family } from '../job/schema';
-import { begunEntry, freshOf, nodeOf, renamed, type SheetNode, sheetProblems, unsaid, withPlace, wordsOf } from './sheet-form';
+import {
+  begunEntry,
+  freshOf,
+  nodeOf,
+  renamed,
+  type SheetNode,
+  sheetProblems,
+  unsaid,
+  withPlace,
+  wordsOf,
+} from './sheet-form';
 
 const modules = Family.options.map((family) => familyOf(emptyJobOf(family)).module);
 

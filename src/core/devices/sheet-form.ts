@@ -46,6 +46,19 @@ const UNITS: readonly (readonly [string, string])[] = [
 
 /** Words that a field's own name does not make by itself. */
 const WORDS: Readonly<Record<string, string>> = {
+  lostSensor: 'With no sensor left it',
+  emergencyStartedBy: 'Emergency heat is started by',
+  contacts: 'It calls',
+  commonRequired: 'Needs a common wire',
+  detectsTerminals: 'Reports which terminals are wired',
+  kinds: 'Kinds',
+  pattern: 'Days alike',
+  slotsPerDay: 'Events a day',
+  times: 'A time means',
+  owner: 'The schedule belongs to',
+  holds: 'It can hold until',
+  forms: 'Patterns it can be set to',
+  jumper: 'What joins its R terminals',
   va: 'It draws, VA',
   amps: 'Its contact, A',
   id: 'Short name',
@@ -68,6 +81,9 @@ const WORDS: Readonly<Record<string, string>> = {
   rows: 'Rows of screws, labels parted by blanks',
   upright: 'Rows stand upright',
   locked: 'Cannot be changed',
+  low: 'From',
+  high: 'To',
+  step: 'In steps of',
   setting: 'What it decides',
   offFirst: 'Off before its menu opens',
   savedBy: 'Kept by',
@@ -236,6 +252,10 @@ export const sayValue = (value: string | number): string =>
 
 /** Values that their own letters do not make readable. */
 const VALUE_WORDS: Readonly<Record<string, string>> = {
+  own: 'steers by the sensor in itself',
+  last: 'goes on with the last it heard',
+  stops: 'stops, and says so',
+  duty: 'runs a fixed part of each hour',
   'from-r': 'by joining R to it',
   com: 'common of the contact',
   no: 'closes on a call',

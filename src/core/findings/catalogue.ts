@@ -53,8 +53,8 @@ export const CATALOGUE = {
     'arrive',
     'The device sheet carried in the job is not valid.',
     (f) => ({
-      message: `The inline device sheet is not valid at ${f.where}: ${f.problem}.`,
-      fix: 'Mend the sheet; its JSON Schema is in docs/formats.',
+      message: `The sheet this job carries is not whole: ${f.where}, ${f.problem}.`,
+      fix: 'Fill it in under the device, or choose another sheet.',
     }),
   ),
 

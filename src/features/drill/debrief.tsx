@@ -20,18 +20,13 @@ const ACT: { [K in DrillAct['kind']]: (act: Extract<DrillAct, { kind: K }>) => s
   wait: (a) => `waited ${Math.round(a.seconds / 60)} min`,
   touch: (a) => `read ${a.a} to ${a.b}`,
   measure: (a) => `read ${a.measure} of ${a.test}`,
-  name: (a) => `named: ${a.name}, ${Math.round(a.probability * 100)} % by the readings, ${a.is.length > 0 ? 'right' : 'wrong'}`,
+  name: (a) =>
+    `named: ${a.name}, ${Math.round(a.probability * 100)} % by the readings, ${a.is.length > 0 ? 'right' : 'wrong'}`,
   mend: () => 'mended what was named',
 };
 const actText = (act: DrillAct): string => (ACT[act.kind] as (a: DrillAct) => string)(act);
 
-export function Debrief({
-  job,
-  api,
-}: {
-  job: Job & { drill: Drill };
-  api: () => Comlink.Remote<DrillApi>;
-}): ReactNode {
+export function Debrief({ job, api }: { job: Job & { drill: Drill }; api: () => Comlink.Remote<DrillApi> }): ReactNode {
   const { id } = useJob();
   const [best, setBest] = useState<Best | null>(null);
   const [open, setOpen] = useState(true);
@@ -73,7 +68,9 @@ export function Debrief({
               {count(r.readings, 'reading')} in {fixed(r.minutes, 0)} min; the best order takes{' '}
               {count(r.best.readings, 'reading')} and {fixed(r.best.minutes, 0)} min.
             </li>
-            {r.wrongClaims > 0 ? <li className="bad">{count(r.wrongClaims, 'claim')} named what was not there.</li> : null}
+            {r.wrongClaims > 0 ? (
+              <li className="bad">{count(r.wrongClaims, 'claim')} named what was not there.</li>
+            ) : null}
             {r.unsupported.map((u) => (
               <li key={u} className="bad">
                 Named without support: {u}.
@@ -106,7 +103,7 @@ export function Debrief({
                       {s.value === null ? 'nothing' : valueText(s.quantity, s.value, job.units, undefined)}
                     </b>{' '}
                     <span className="soft">
-                      then {s.then}, {Math.round(s.probability * 100)} %
+                      then {s.leads}, {Math.round(s.probability * 100)} %
                     </span>
                   </li>
                 ))}

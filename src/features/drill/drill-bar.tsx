@@ -28,7 +28,9 @@ export function DrillBar({ drill, house }: { drill: Drill; house: DrillHouse }):
   const [open, setOpen] = useState(true);
   const { tests } = derived.shared.proof;
   const states = useMemo(
-    () => [...new Map(tests.map((t) => [t.state, { value: t.state, label: `${t.title}: ${t.set}`.slice(0, 60) }])).values()],
+    () => [
+      ...new Map(tests.map((t) => [t.state, { value: t.state, label: `${t.title}: ${t.set}`.slice(0, 60) }])).values(),
+    ],
     [tests],
   );
   const complaints = job.arrive.complaints ?? [];
@@ -50,7 +52,8 @@ export function DrillBar({ drill, house }: { drill: Drill; house: DrillHouse }):
       <div className="drill-top">
         <b>Drill {drill.seed}</b>
         <span className="soft drill-level">{LEVEL_WORDS[drill.level]}</span>
-        <span className="mono drill-clock" aria-label="Time worked">
+        <span className="mono drill-clock">
+          <span className="visually-hidden">Time worked </span>
           {clock(view?.minutes ?? 0)}
         </span>
         <span>{count(view?.readings ?? 0, 'reading')}</span>
@@ -59,9 +62,7 @@ export function DrillBar({ drill, house }: { drill: Drill; house: DrillHouse }):
         </button>
       </div>
       {complaints.length > 0 ? (
-        <p className="drill-says">
-          The customer: “{listed(complaints.map((c) => COMPLAINT_WORDS[c]))}.”
-        </p>
+        <p className="drill-says">The customer: “{listed(complaints.map((c) => COMPLAINT_WORDS[c]))}.”</p>
       ) : (
         <p className="drill-says">The customer: “Something is not right. Have a look, please.”</p>
       )}

@@ -2,10 +2,10 @@
 
 /** Drills: one begun by family and level, a class from its file, and how each came out. */
 import { type JobListItem, Listing, Made, Problems } from '@core/contract/listing';
-import { DrillClass, type DrillCase } from '@core/drill/class-file';
+import { type DrillCase, DrillClass } from '@core/drill/class-file';
 import { DRILL_FORMAT, DRILL_VERSION, DrillLevel, LEVEL_WORDS } from '@core/drill/drill';
-import type { Family } from '@core/job/schema';
 import { parseJson } from '@core/job/bounds';
+import type { Family } from '@core/job/schema';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -16,17 +16,17 @@ import * as Comlink from 'comlink';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
-import { author, nameAuthor } from '../../sync/author';
-import type { DrillApi } from '../../workers/drill.worker';
+import { author, setAuthorName } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { FileButton } from '../../ui/file-button';
+import type { DrillApi } from '../../workers/drill.worker';
 import { FAMILIES } from '../families';
 import '../../ui/fields.css';
 import '../jobs/jobs.css';
 import './drills.css';
 
-const LEVELS = DrillLevel.values;
+const LEVELS = [...DrillLevel.values];
 const CLASS_KEY = 'augerset.class';
 
 const chanceSeed = (): number => 1 + Math.floor(Math.random() * 9999);
@@ -192,7 +192,7 @@ export function Drills(): ReactNode {
               maxLength={80}
               onCommit={(v) => {
                 setPerson(v);
-                nameAuthor(v);
+                setAuthorName(v);
               }}
             />
             <FigureField

@@ -190,6 +190,9 @@ export function Jobs(): ReactNode {
       <header className="top">
         <span className="wordmark jobs-mark">Augerset</span>
         <span className="soft jobs-claim">commission a thermostat, and prove that it works</span>
+        <Link href="/drill" className="plain jobs-drills" prefetch={false}>
+          Drills
+        </Link>
         <button type="button" className="plain" onClick={toggleScheme}>
           Light or dark
         </button>

@@ -22,7 +22,10 @@ export function Proof(): ReactNode {
   const Beside = FAMILY_SCREENS[api.job.family].besideProof;
   const { derived, sealed, job } = api;
   const { proof } = derived.shared;
-  const diagnosis = useRanking(job, !isUnaided(job.drill) && (proof.failed > 0 || (job.arrive.complaints ?? []).length > 0));
+  const diagnosis = useRanking(
+    job,
+    !isUnaided(job.drill) && (proof.failed > 0 || (job.arrive.complaints ?? []).length > 0),
+  );
   const [rigOpen, setRigOpen] = useState(false);
   const firstOpen =
     proof.tests.find((t) => t.verdict === 'open') ?? proof.tests.find((t) => t.verdict === 'fail') ?? proof.tests[0];

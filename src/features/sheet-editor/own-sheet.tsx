@@ -52,7 +52,7 @@ export function OwnSheet(): ReactNode {
         }}
       />
       <Button disabled={sealed} onClick={() => input.current?.click()}>
-        A sheet of your own …
+        Read it from a file
       </Button>
       {problem ? (
         <p className="field-hint problem" role="alert">

@@ -93,7 +93,7 @@ export function SheetEditor(): ReactNode {
               );
             })}
           </div>
-          <aside className="sheet-preview stack">
+          <div className="sheet-preview stack">
             {whole ? <PlateDrawing sheet={sheet as never} entered={enteredOf(derived.shared.settings.card)} /> : null}
             <h3>This job decides, and the sheet does not say where</h3>
             {open.length === 0 ? (
@@ -110,10 +110,11 @@ export function SheetEditor(): ReactNode {
                       {c.name}, here {c.options.find((o) => o.value === c.value)?.label ?? c.value}
                     </span>
                     <Button
+                      aria-label={`Add ${c.name}`}
                       disabled={sealed}
                       onClick={() => edit.put(['settings', entries], begunEntry(c), `${c.name} begun`)}
                     >
-                      It has it
+                      Add
                     </Button>
                   </li>
                 ))}
@@ -141,7 +142,7 @@ export function SheetEditor(): ReactNode {
                 ))}
               </ol>
             )}
-          </aside>
+          </div>
         </div>
         <Keeping whole={whole} name={typeof tree.name === 'string' ? tree.name : ''} />
       </section>
