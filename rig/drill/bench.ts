@@ -99,7 +99,7 @@ export class DrillBench {
   /** Electric elements that heat with no air over them, over the time just gone. */
   private async watchHeat(since: number): Promise<string | null> {
     const now = await this.rig.state();
-    const heats = now.running.some((r) => /heat|element|strip/i.test(r) && !/pump/i.test(r));
+    const heats = now.running.some((r) => r.startsWith('burner') || r.startsWith('heater') || r.endsWith('heat stage'));
     this.dryHeat =
       this.electricHeat && heats && !now.running.includes('blower') ? this.dryHeat + now.seconds - since : 0;
     return this.dryHeat > DRY_HEAT_SECONDS ? this.hazard('electric heat ran without air over it') : null;
@@ -157,18 +157,19 @@ export class DrillBench {
     this.readings += 1;
     const { supplyOn } = await this.rig.state();
     const resistance = quantity === 'ohms';
+    const unsafe = resistance && supplyOn ? this.hazard('resistance was measured with the supply on') : null;
     let value: number;
     try {
       value = resistance ? await this.rig.ohms(a, b) : await this.rig.probe(a, b, METER_OHMS);
     } catch (error) {
-      return { value: null, said: error instanceof Error ? error.message : 'Nothing can be read there.', unsafe: null };
+      return { value: null, said: error instanceof Error ? error.message : 'Nothing can be read there.', unsafe };
     }
     const shown = this.read(value, quantity);
     if (!supplyOn && !resistance && Math.abs(shown) < DEAD_VOLTS) this.dead = true;
     return {
       value: shown,
       said: `${a} to ${b}`,
-      unsafe: resistance && supplyOn ? this.hazard('resistance was measured with the supply on') : null,
+      unsafe,
     };
   }
 

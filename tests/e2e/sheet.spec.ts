@@ -30,7 +30,9 @@ for (const [family, figure] of FAMILIES)
     await expect(sheet).toContainText('Whole: the job is worked out from it.');
     // The device's name is taken out: nothing is worked out from a sheet without one, and the place is said.
     await fill(page, 'Name', '');
-    await expect(sheet.getByRole('status').first()).toContainText('One place still to fill in. First: name, not filled in.');
+    await expect(sheet.getByRole('status').first()).toContainText(
+      'One place still to fill in. First: name, not filled in.',
+    );
     await expect(page.getByRole('complementary').first()).toContainText('not whole: name, not filled in');
     // A figure no sheet takes stays in its field, and nothing is taken.
     await sheet.getByLabel(figure, { exact: true }).fill('99999');
@@ -89,7 +91,7 @@ test('a sheet from nothing to the card: menu, terminals, settings, and the walk 
   await goTo(page, 'Set up');
   const walk = page.locator('.card-walk');
   await expect(walk).toContainText('Hold for 6 s: the dial. Passcode 22.');
-  const first = await walk.locator('.card-code').innerText();
+  const first = (await walk.locator('.card-code').textContent()) ?? '';
   await walk.getByRole('button', { name: /^(Entered|Seen)$/ }).click();
   await expect(walk.locator('.card-code')).not.toHaveText(first);
   await page.reload();

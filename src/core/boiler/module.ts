@@ -226,6 +226,7 @@ export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   circuit,
   papers: () => [],
   evidence: boilerEvidence,
+  probes: ({ wires }) => [...new Set(wires.flatMap((w) => [w.a, w.b]))],
   complaints: BOILER_COMPLAINTS,
   runTest: runPlantTest,
   sheets: {

@@ -145,6 +145,8 @@ export interface FamilyModule<F extends Family, Own> {
    * @param whole for every state of the proof as written; only those that were read without
    */
   evidence?: (job: SeenJob<F>, own: Own, whole: boolean) => Evidence | null;
+  /** Points a meter's probe reaches, beside those of its tests. */
+  probes?: (own: Own) => readonly string[];
   /** What a customer of such a system may complain of. */
   complaints?: readonly Complaint[];
   /** How its tests are done on a rig, where they do not say so themselves. */

@@ -281,6 +281,14 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   circuit,
   papers: () => [],
   evidence: lowVoltageEvidence,
+  probes: ({ installed }) =>
+    installed
+      ? [
+          ...installed.wallScrews.map((t) => `wall.${t}`),
+          ...installed.boardScrews.map((t) => `board.${t}`),
+          ...(installed.points ?? []),
+        ]
+      : [],
   complaints: LOW_VOLTAGE_COMPLAINTS,
   runTest: runTestOnRig,
   sheets: {

@@ -10,6 +10,7 @@ import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Wait } from '../shell/timers';
+import '../../ui/tiles.css';
 import './arrive.css';
 
 const SheetEditor = dynamic(() => import('../sheet-editor/sheet-editor').then((m) => m.SheetEditor), { ssr: false });
@@ -40,12 +41,12 @@ export function Arrive(): ReactNode {
       <Bench title="Arrive" note={`${packed} of ${parts.length} things in hand`}>
         <section className="panel stack">
           <h2>Which device goes up</h2>
-          <div className="sheets">
+          <div className="tiles">
             {sheets.shipped.map((s) => (
               <button
                 key={s.id}
                 type="button"
-                className="sheet"
+                className="tile"
                 disabled={sealed}
                 aria-pressed={job.device.sheet === s.id && job.device.inline === undefined}
                 onClick={() =>

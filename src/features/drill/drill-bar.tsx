@@ -7,8 +7,10 @@ import { count, listed } from '@core/units/units';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { author } from '../../sync/author';
 import { ChoiceRow } from '../../ui/fields';
 import { SelectField } from '../../ui/select-field';
 import { useJob } from '../shell/job-context';
@@ -96,7 +98,7 @@ export function DrillBar({ drill, house }: { drill: Drill; house: DrillHouse }):
                 disabled={busy || view === null}
                 onClick={() => void act({ kind: 'wait', seconds: m * 60 })}
               >
-                {m} min on
+                Wait {m} min
               </Button>
             ))}
           </span>
@@ -129,7 +131,7 @@ function Naming({
   finishing: boolean;
   onFinish: () => void;
 }): ReactNode {
-  const { job } = useJob();
+  const { job, derived, change } = useJob();
   const { act, api, busy } = house;
   const [names, setNames] = useState<{ id: string; name: string }[]>([]);
   const [chosen, setChosen] = useState<{ id: string; name: string } | null>(null);
@@ -156,6 +158,23 @@ function Naming({
   };
   const mended = async (): Promise<void> => {
     await act({ kind: 'mend' });
+    const { tests } = derived.shared.proof;
+    // What was shown wrong is to be shown again; what was read before speaks of another house.
+    change(`Mended: ${named}`, (j) => ({
+      ...j,
+      proof: {
+        ...j.proof,
+        mended: {
+          ...j.proof.mended,
+          [nanoid(10)]: {
+            at: new Date().toISOString(),
+            by: author().name || author().client,
+            what: named,
+            tests: tests.filter((t) => t.verdict !== 'pass').map((t) => t.id),
+          },
+        },
+      },
+    }));
     setNamed('');
     setChosen(null);
   };

@@ -23,7 +23,9 @@ import { FileButton } from '../../ui/file-button';
 import type { DrillApi } from '../../workers/drill.worker';
 import { FAMILIES } from '../families';
 import '../../ui/fields.css';
+import '../../ui/panel.css';
 import '../jobs/jobs.css';
+import '../../ui/tiles.css';
 import './drills.css';
 
 const LEVELS = [...DrillLevel.values];
@@ -165,12 +167,12 @@ export function Drills(): ReactNode {
       <main>
         <section className="panel stack">
           <h1>Begin a drill</h1>
-          <div className="drill-families">
+          <div className="tiles">
             {FAMILIES.map((f) => (
               <button
                 key={f.family}
                 type="button"
-                className="sheet"
+                className="tile"
                 aria-pressed={f.family === family}
                 onClick={() => setFamily(f.family)}
               >

@@ -12,6 +12,7 @@ import { ReadingSide } from '../shell/reading-side';
 import { CannotShow } from './cannot-show';
 import { FaultRanking } from './fault-ranking';
 import { Lanes, TestList } from './lanes';
+import { ReadAny } from './read-any';
 import { RigPanel } from './rig-panel';
 import { TestCard } from './test-card';
 import { useRanking } from './use-ranking';
@@ -81,6 +82,7 @@ export function Proof(): ReactNode {
         {rigOpen && !sealed ? <RigPanel tests={proof.tests} test={test} /> : null}
         {Beside ? <Beside state={test.state} /> : null}
         <TestCard key={test.id} test={test} number={proof.tests.indexOf(test) + 1} onNext={next} />
+        <ReadAny />
         <CannotShow />
       </Bench>
       <ReadingSide here="proof" sentence={sentence}>

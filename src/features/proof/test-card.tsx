@@ -1,11 +1,12 @@
 'use client';
 
-import type { TestResult } from '@core/proof/proof-run';
+import { type TestResult, valueText } from '@core/proof/proof-run';
 /** One test: what to set, what must happen, its wait and its measures; skipping needs a reason. */
 import Button from '@mui/material/Button';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { type ReactNode, useState } from 'react';
 import { useHalfTyped } from '../../ui/half-typed';
+import { type Meter, useMeter } from '../../ui/meter';
 import { useJob } from '../shell/job-context';
 import { Wait } from '../shell/timers';
 import { Measure } from './measure';
@@ -21,6 +22,7 @@ export function TestCard({
   onNext: () => void;
 }): ReactNode {
   const { change, sealed } = useJob();
+  const meter = useMeter();
   const [skipping, setSkipping] = useState(false);
   const [reason, setReason] = useHalfTyped(`reason to skip ${test.id}`);
   return (
@@ -63,6 +65,7 @@ export function TestCard({
             Next test
           </Button>
         ) : null}
+        {meter && !sealed && !test.skipReason ? <DoTest test={test} meter={meter} /> : null}
         {sealed || test.skipReason ? null : <Button onClick={() => setSkipping(!skipping)}>Skip with a reason</Button>}
       </div>
       {skipping ? (
@@ -93,5 +96,33 @@ export function TestCard({
         </form>
       ) : null}
     </section>
+  );
+}
+
+/** Every reading of the test, one after another, where a meter reads by itself. */
+function DoTest({ test, meter }: { test: TestResult; meter: Meter }): ReactNode {
+  const { job, read } = useJob();
+  const [busy, setBusy] = useState(false);
+  const run = async (): Promise<void> => {
+    setBusy(true);
+    for (const m of test.measures) {
+      const { value } = await meter({ quantity: m.quantity, test: test.id, measure: m.id });
+      if (value === null) continue;
+      read(`${test.title}: ${m.what} ${valueText(m.quantity, value, job.units, m.seen)}`, {
+        quantity: m.quantity,
+        value,
+        state: m.state,
+        stop: 'proof',
+        test: test.id,
+        measure: m.id,
+        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+      });
+    }
+    setBusy(false);
+  };
+  return (
+    <Button disabled={busy} onClick={() => void run()}>
+      {busy ? 'Doing it …' : 'Do the whole test'}
+    </Button>
   );
 }

@@ -11,6 +11,7 @@ import { keptSheets, putAwaySheet } from '../../sync/sheets';
 import { SelectField } from '../../ui/select-field';
 import { useJob } from '../shell/job-context';
 import { OwnSheet } from './own-sheet';
+import '../../ui/tiles.css';
 import './sheet-editor.css';
 
 /** Letters that a sheet's own short name may have. */
@@ -61,7 +62,7 @@ export function SheetStart(): ReactNode {
             <li key={k.id}>
               <button
                 type="button"
-                className="sheet"
+                className="tile"
                 disabled={sealed}
                 aria-pressed={(job.device.inline as { id?: unknown } | undefined)?.id === k.id}
                 onClick={() => take(`Device: ${k.name}`, k.body)}

@@ -23,6 +23,7 @@ import './waits.css';
 import './bench.css';
 import './reading-side.css';
 import './notices.css';
+import '../../ui/panel.css';
 import './narrow.css';
 
 const DrillFrame = dynamic(() => import('../drill/drill-frame').then((m) => m.DrillFrame), { ssr: false });
