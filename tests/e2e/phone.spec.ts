@@ -1,5 +1,6 @@
 /** The same run by thumb at 390 × 844: pointing instead of typing, and a reload in the middle. */
 import { expect, type Page, test } from '@playwright/test';
+import { workDrill } from './drill-run';
 import { fill, goTo, kept, newJob, RIG } from './helpers';
 
 test('a job by thumb from empty survey to seal', async ({ page, request }) => {
@@ -155,4 +156,28 @@ test('a heated floor by thumb: touched in section, a mat typed, kept over a relo
   expect(wide).toBeLessThanOrEqual(390);
   await goTo(page, 'Decide');
   await expect(page.locator('.reading-side')).toContainText('Is there ground-fault protection ahead of it?');
+});
+
+test('a drill by thumb from complaint to its debrief', async ({ page }) => {
+  test.setTimeout(240_000);
+  const debrief = await workDrill(page);
+  await expect(debrief.getByRole('link', { name: 'Certificate' })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test('a sheet by thumb: begun, named, its card walked', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).tap();
+  await page.getByRole('button', { name: /^Millivolt/ }).tap();
+  await page.getByRole('button', { name: 'Write a sheet' }).tap();
+  await fill(page, 'Name', 'Thumb sheet');
+  await expect(page.getByRole('region', { name: 'The sheet of this job' })).toContainText('Whole');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await kept(page);
+  await goTo(page, 'Set up');
+  await page
+    .locator('.card-walk')
+    .getByRole('button', { name: /^(Entered|Seen)$/ })
+    .tap();
+  await expect(page.locator('.card-walk')).toContainText('2 of 2');
 });
