@@ -12,6 +12,8 @@ export interface Played {
   made: DrillCaseMade;
   bench: DrillBench;
   view: DrillView;
+  /** As it stood when the last of the faults that were found was named; as it stands now while none was. */
+  whenFound: Pick<DrillView, 'readings' | 'minutes'>;
 }
 
 /** Of what was claimed, as much must have spoken for it. */
@@ -20,13 +22,21 @@ const BORNE = 0.5;
 export async function playDrill(family: Job['family'], drill: Drill): Promise<Played> {
   const made = await makeDrill(family, drill.level, drill.seed);
   const bench = new DrillBench(made.job, made.faults, drill.seed);
-  for (const { act } of inOrder(drill)) await bench.act(act);
-  return { made, bench, view: await bench.view() };
+  const found = new Set<number>();
+  let whenFound: DrillView | null = null;
+  for (const { act } of inOrder(drill)) {
+    await bench.act(act);
+    if (act.kind !== 'name' || act.is.every((i) => found.has(i))) continue;
+    for (const i of act.is) found.add(i);
+    whenFound = await bench.view();
+  }
+  const view = await bench.view();
+  return { made, bench, view, whenFound: whenFound ?? view };
 }
 
 /** How it came out as it stands; the best order is worked out beside it. */
 export async function resultOf(job: Job & { drill: Drill }): Promise<{ result: DrillResult; best: BestPath }> {
-  const { made, view } = await playDrill(job.family, job.drill);
+  const { made, view, whenFound } = await playDrill(job.family, job.drill);
   const best = await bestPath(made, job.drill.seed);
   const claims = inOrder(job.drill).flatMap(({ act }) => (act.kind === 'name' ? [act] : []));
   const found = new Set(claims.flatMap((c) => c.is));
@@ -41,8 +51,9 @@ export async function resultOf(job: Job & { drill: Drill }): Promise<{ result: D
       .map((c) => `${c.name} (${Math.round(c.probability * 100)} %)`),
     unsafe: view.unsafe,
     proved: allMended && proof.failed === 0 && proof.open === 0 && proof.tests.length > 0,
-    readings: view.readings,
-    minutes: view.minutes,
+    // What the finding took: proving it again takes what it takes.
+    readings: whenFound.readings,
+    minutes: whenFound.minutes,
     best: { readings: best.readings, minutes: best.minutes },
   };
   return { result: { ...result, points: pointsOf(result) }, best };

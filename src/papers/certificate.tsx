@@ -23,7 +23,7 @@ export async function certificatePdf(job: Job): Promise<Uint8Array> {
           {drill.class ? `${drill.class} · ` : ''}drill {drill.seed}, level {drill.level}: {LEVEL_WORDS[drill.level]}
         </Text>
         <View style={{ marginTop: 24, marginBottom: 18 }}>
-          <Text style={{ fontSize: 24 }}>{person}</Text>
+          <Text style={{ fontSize: 24, lineHeight: 1.4 }}>{person}</Text>
           <Text style={{ marginTop: 6 }}>
             found {listed(result.hidden)} in a simulated house, mended it and proved the system again, with nothing
             unsafe on the way: {result.points} of 100 points, on {drill.finished.at.slice(0, 10)}.
@@ -36,13 +36,13 @@ export async function certificatePdf(job: Job): Promise<Uint8Array> {
             { head: 'best order', width: 25 },
           ]}
           rows={[
-            ['readings', String(result.readings), String(result.best.readings)],
-            ['minutes', fixed(result.minutes, 0), fixed(result.best.minutes, 0)],
+            ['readings until it was named', String(result.readings), String(result.best.readings)],
+            ['minutes until then', fixed(result.minutes, 0), fixed(result.best.minutes, 0)],
             ['claims without support', String(result.unsupported.length), '0'],
             ['claims of what was not there', String(result.wrongClaims), '0'],
           ]}
         />
-        <Text style={css.soft}>
+        <Text style={[css.soft, { marginTop: 10 }]}>
           Worked out of {count(Object.keys(drill.steps).length, 'step')} kept with the drill, which anybody can play
           again. A simulated house stands for practice and for no licence.
         </Text>

@@ -43,6 +43,33 @@ test('Y and G swapped at the board is shown wrong and named', async ({ page }) =
   await expect(page.locator('.sentence')).toContainText('Y and G swapped');
 });
 
+test('a fault found is mended: what was read of it is set aside, and the proof done again stands', async ({ page }) => {
+  await newJob(page);
+  await arriveToPowerUp(page, 'Chandlery');
+  await openRig(page);
+  await page.getByLabel('Hidden fault').selectOption({ label: 'Y and G swapped at the board' });
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('with a fault');
+  await page.getByRole('button', { name: 'Run the whole proof' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('Whole proof run', { timeout: 60_000 });
+  const ranking = page.getByRole('region', { name: 'What is wrong' });
+  await expect(ranking.getByRole('listitem').first()).toContainText('Y and G swapped at the board');
+  await expect(ranking).toContainText(/Then again: \d tests?, first/);
+  await ranking.getByRole('button', { name: 'It is mended' }).click();
+  // Nothing is shown wrong any more, and nothing is proved: the tests that would show it are open again.
+  await expect(page.locator('.sentence')).not.toContainText('shown wrong');
+  await expect(page.locator('.sentence')).not.toContainText('Proved');
+  await kept(page);
+  await page.reload();
+  await expect(page.locator('.sentence')).not.toContainText('shown wrong');
+  await page.getByRole('button', { name: 'Rig', exact: true }).click();
+  await page.getByLabel('Hidden fault').selectOption({ label: 'wired as planned' });
+  await page.getByRole('button', { name: 'Load this job' }).click();
+  await expect(page.locator('.rig-panel [role=status]')).toContainText('wired as planned');
+  await page.getByRole('button', { name: 'Run the whole proof' }).click();
+  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown', { timeout: 60_000 });
+});
+
 test('no rig at the address is said plainly', async ({ page }) => {
   await page.goto('/jobs/demo-ferry/proof');
   await page.getByRole('button', { name: 'Rig', exact: true }).click();

@@ -187,6 +187,39 @@ test('each zone of a boiler has its week; a day has its own hot water; a hold is
   await expect(held(page).getByRole('button', { name: /18:00/ }).first()).toBeVisible();
 });
 
+test('what two zones cost: each by its own week and its own floor, and both together', async ({ page }) => {
+  await page.goto('/jobs/demo-mess/week');
+  // Another run of this file may have begun the week already.
+  await page
+    .getByRole('button', { name: /^(Start a week|zone 2)$/ })
+    .first()
+    .waitFor();
+  if (await page.getByRole('button', { name: 'Start a week' }).isVisible())
+    await page.getByRole('button', { name: 'Start a week' }).click();
+  await page.getByRole('button', { name: 'zone 2' }).click();
+  const from = page.getByRole('button', { name: 'Start from zone 1’s' });
+  await page
+    .getByRole('button', { name: 'Start from zone 1’s' })
+    .or(page.getByRole('region', { name: 'What it costs here' }))
+    .first()
+    .waitFor();
+  if (await from.isVisible()) await from.click();
+  const house = page.getByRole('region', { name: 'What it costs here' });
+  await fill(page, 'Heated area, m²', '120');
+  await fill(page, 'Of this, zone 2, m²', '200');
+  await house.getByRole('button', { name: 'Work out the year' }).click();
+  // A zone larger than the house is no zone of it.
+  await expect(house.getByRole('alert').first()).toBeVisible();
+  await fill(page, 'Of this, zone 2, m²', '40');
+  await house.getByRole('button', { name: 'Work out the year' }).click();
+  await expect(house.locator('.week-answer')).toContainText(/The week (saves|costs) \d+ %/);
+  await expect(house).toContainText('Of this, zone 2');
+  await kept(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'zone 2' }).click();
+  await expect(house.getByLabel('Of this, zone 2, m²')).toHaveValue('40');
+});
+
 test('a day of its own in the hot water is keyed in where the device keeps it', async ({ page }) => {
   await page.goto('/jobs/demo-parsonage/week');
   await page.getByRole('button', { name: 'Wednesday', exact: true }).click();

@@ -59,6 +59,7 @@ export const DrillResult = z.strictObject({
   unsafe: z.array(longText).max(60),
   /** Mended, and the proof done again shows it. */
   proved: z.boolean(),
+  /** What the finding took, up to the last right name; and what it takes in the best order. */
   readings: z.int().min(0),
   minutes: z.number().min(0),
   best: z.strictObject({ readings: z.int().min(0), minutes: z.number().min(0) }),

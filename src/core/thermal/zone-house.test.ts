@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Compared } from './compare';
-import { addedUp, zoneAreas, zoneHouse } from './zone-house';
+import { addedUp, beyondHouse, zoneAreas, zoneHouse } from './zone-house';
 
 describe('a zone as a house of its own', () => {
   it('areas of the zones make up the house, whichever of them were said', () => {
@@ -18,6 +18,17 @@ describe('a zone as a house of its own', () => {
         expect(watts.reduce((a, b) => a + b, 0)).toBeCloseTo(8000, 6);
       }),
     );
+  });
+  it.each<[string, Record<string, number>, number | null]>([
+    ['nothing said', {}, null],
+    ['one of two, some left', { a: 119 }, null],
+    ['one of two, nothing left', { a: 120 }, 120],
+    ['both, as the house', { a: 80, b: 40 }, null],
+    ['both, a tape’s slip more', { a: 80, b: 41 }, null],
+    ['both, more than the house', { a: 80, b: 60 }, 140],
+    ['a zone that is no more', { a: 60, gone: 500 }, null],
+  ])('zones and the house’s floor: %s', (_what, zoneAreas, beyond) => {
+    expect(beyondHouse({ areaSquareMetres: 120, zoneAreas }, ['a', 'b'])).toBe(beyond);
   });
   it('a heat pump’s points and its help go by the area', () => {
     const kept = {

@@ -20,6 +20,15 @@ export function zoneAreas(kept: HouseKept | undefined, ids: readonly string[]): 
   return new Map(ids.map((id, i) => [id, said[i] ?? each]));
 }
 
+/** What the zones' areas as said come to, m², where that is more than the house has; null where they fit. */
+export function beyondHouse(kept: HouseKept | undefined, ids: readonly string[]): number | null {
+  const whole = kept?.areaSquareMetres ?? FORM_DEFAULTS.areaSquareMetres;
+  const said = ids.flatMap((id) => kept?.zoneAreas?.[id] ?? []);
+  const sum = said.reduce((a, b) => a + b, 0);
+  // A tape errs by a hundredth; a zone nobody measured has some floor too.
+  return sum > whole * 1.01 || (said.length < ids.length && sum >= whole) ? sum : null;
+}
+
 /** What the house's form is for one zone; the whole house where there is one zone only. */
 export function zoneHouse(kept: HouseKept | undefined, ids: readonly string[], zone: string): HouseKept {
   const whole = kept ?? {};

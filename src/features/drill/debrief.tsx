@@ -2,8 +2,9 @@
 
 /** How a drill came out: what was hidden, the points and why, the way that was taken beside the best one. */
 import { type Drill, type DrillAct, inOrder, isPassed } from '@core/drill/drill';
+import { pointWords } from '@core/job/points';
 import type { Job } from '@core/job/schema';
-import { valueText } from '@core/proof/proof-run';
+import { type TestResult, valueText } from '@core/proof/proof-run';
 import { count, fixed, listed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import type * as Comlink from 'comlink';
@@ -14,20 +15,32 @@ import { useJob } from '../shell/job-context';
 
 type Best = Awaited<ReturnType<DrillApi['result']>>['best'];
 
-const ACT: { [K in DrillAct['kind']]: (act: Extract<DrillAct, { kind: K }>) => string } = {
-  set: (a) => `device set: ${a.state}`,
-  supply: (a) => (a.on ? 'supply on' : 'supply off'),
-  wait: (a) => `waited ${Math.round(a.seconds / 60)} min`,
-  touch: (a) => `read ${a.a} to ${a.b}`,
-  measure: (a) => `read ${a.measure} of ${a.test}`,
-  name: (a) =>
-    `named: ${a.name}, ${Math.round(a.probability * 100)} % by the readings, ${a.is.length > 0 ? 'right' : 'wrong'}`,
-  mend: () => 'mended what was named',
-};
-const actText = (act: DrillAct): string => (ACT[act.kind] as (a: DrillAct) => string)(act);
+/** What was done, in the words of this job. */
+function actText(act: DrillAct, job: Job, tests: readonly TestResult[]): string {
+  const test = (id: string): TestResult | undefined => tests.find((t) => t.id === id);
+  switch (act.kind) {
+    case 'set':
+      return `set: ${tests.find((t) => t.state === act.state)?.title.toLowerCase() ?? act.state}`;
+    case 'supply':
+      return act.on ? 'supply on' : 'supply off';
+    case 'wait':
+      return `waited ${Math.round(act.seconds / 60)} min`;
+    case 'touch':
+      return `read ${pointWords(job, act.a)} to ${pointWords(job, act.b)}`;
+    case 'measure': {
+      const of = test(act.test);
+      const what = of?.measures.find((m) => m.id === act.measure)?.what ?? act.measure;
+      return `${of?.title ?? act.test}: ${what.charAt(0).toLowerCase()}${what.slice(1)}`;
+    }
+    case 'name':
+      return `named ${act.name}, ${Math.round(act.probability * 100)} % by the readings: ${act.is.length > 0 ? 'right' : 'wrong'}`;
+    case 'mend':
+      return 'mended what was named';
+  }
+}
 
 export function Debrief({ job, api }: { job: Job & { drill: Drill }; api: () => Comlink.Remote<DrillApi> }): ReactNode {
-  const { id } = useJob();
+  const { id, derived } = useJob();
   const [best, setBest] = useState<Best | null>(null);
   const [open, setOpen] = useState(true);
   const { drill } = job;
@@ -65,7 +78,7 @@ export function Debrief({ job, api }: { job: Job & { drill: Drill }; api: () => 
           <p>Hidden in this house: {listed(r.hidden)}.</p>
           <ul className="drill-reasons">
             <li>
-              {count(r.readings, 'reading')} in {fixed(r.minutes, 0)} min; the best order takes{' '}
+              Found after {count(r.readings, 'reading')} and {fixed(r.minutes, 0)} min; the best order takes{' '}
               {count(r.best.readings, 'reading')} and {fixed(r.best.minutes, 0)} min.
             </li>
             {r.wrongClaims > 0 ? (
@@ -88,7 +101,7 @@ export function Debrief({ job, api }: { job: Job & { drill: Drill }; api: () => 
               <h3>Your way</h3>
               <ol>
                 {inOrder(drill).map((s) => (
-                  <li key={s.n}>{actText(s.act)}</li>
+                  <li key={s.n}>{actText(s.act, job, derived.shared.proof.tests)}</li>
                 ))}
               </ol>
             </div>

@@ -10,7 +10,8 @@ import type { Compared } from '@core/thermal/compare';
 import { HOUSE_DEFAULTS, jobHouse } from '@core/thermal/job-house';
 import { HOURS_OF_YEAR, readWeather } from '@core/thermal/weather';
 import type { HouseYear, WeekToCompare } from '@core/thermal/year';
-import { addedUp, zoneAreas, zoneHouse } from '@core/thermal/zone-house';
+import { addedUp, beyondHouse, zoneAreas, zoneHouse } from '@core/thermal/zone-house';
+import { displayText, displayUnit } from '@core/units/display';
 import { celsiusToFahrenheit, fixed } from '@core/units/units';
 import { wantedByMinute, wantedOfSteps } from '@core/week/wanted';
 import { FIRST_ZONE, withZoneWeek, zoneWeek } from '@core/week/zones';
@@ -88,6 +89,11 @@ export function HousePanel({ zone = FIRST_ZONE }: { zone?: string }): ReactNode 
   );
   const { zones = [] } = derived.shared.week;
   const ids = zones.map((z) => z.id);
+  const beyond = ids.length > 1 ? beyondHouse(house, ids) : null;
+  const area = (squareMetres: number): string => {
+    const u = displayUnit('area', job.units);
+    return `${displayText(squareMetres, u)} ${u.unit}`;
+  };
   const zoneName = zones.length > 1 ? zones.find((z) => z.id === zone)?.name : undefined;
   const weeksOf = (id: string): WeekToCompare[] => {
     const held =
@@ -194,12 +200,15 @@ export function HousePanel({ zone = FIRST_ZONE }: { zone?: string }): ReactNode 
             high={5000}
             value={house.zoneAreas?.[zone]}
             disabled={sealed}
-            {...(house.zoneAreas?.[zone] === undefined
-              ? { hint: `taken as ${fixed(zoneAreas(house, ids).get(zone) ?? 0, 0)} m²` }
+            {...(house.zoneAreas?.[zone] !== undefined && beyond !== null
+              ? { wrong: `the zones come to ${area(beyond)}, the house has ${area(known.form.areaSquareMetres)}` }
               : {})}
-            onTake={(area) => {
+            {...(house.zoneAreas?.[zone] === undefined
+              ? { hint: `taken as ${area(zoneAreas(house, ids).get(zone) ?? 0)}` }
+              : {})}
+            onTake={(taken) => {
               const { [zone]: _was, ...others } = house.zoneAreas ?? {};
-              put(`${zoneName}: area`, { zoneAreas: area === undefined ? others : { ...others, [zone]: area } });
+              put(`${zoneName}: area`, { zoneAreas: taken === undefined ? others : { ...others, [zone]: taken } });
             }}
           />
         ) : null}
