@@ -130,6 +130,27 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
   },
 });
 
+/** A chart of two points on a canvas that stands nowhere: the first drawing costs the most, and here nobody waits for it. */
+export function warmUp(): void {
+  const canvas = document.createElement('canvas');
+  canvas.width = 300;
+  canvas.height = 150;
+  const data = [
+    { x: 0, y: 0 },
+    { x: 1, y: 1 },
+  ];
+  new ChartJs(canvas, {
+    type: 'line',
+    data: { datasets: [{ data, fill: '+1' }, { data }] },
+    options: {
+      animation: false,
+      responsive: false,
+      events: [],
+      scales: { x: { type: 'linear' }, y: { type: 'linear' } },
+    },
+  }).destroy();
+}
+
 export default function LineChart(props: LineChartProps): ReactNode {
   const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom, xStep, yLog = false } = props;
   const palette = usePalette();

@@ -196,7 +196,7 @@ test('what two zones cost: each by its own week and its own floor, and both toge
     .waitFor();
   if (await page.getByRole('button', { name: 'Start a week' }).isVisible())
     await page.getByRole('button', { name: 'Start a week' }).click();
-  await page.getByRole('button', { name: 'zone 2' }).click();
+  await page.getByRole('button', { name: 'zone 2', exact: true }).click();
   const from = page.getByRole('button', { name: 'Start from zone 1’s' });
   await page
     .getByRole('button', { name: 'Start from zone 1’s' })
@@ -216,7 +216,7 @@ test('what two zones cost: each by its own week and its own floor, and both toge
   await expect(house).toContainText('Of this, zone 2');
   await kept(page);
   await page.reload();
-  await page.getByRole('button', { name: 'zone 2' }).click();
+  await page.getByRole('button', { name: 'zone 2', exact: true }).click();
   await expect(house.getByLabel('Of this, zone 2, m²')).toHaveValue('40');
 });
 

@@ -19,6 +19,9 @@ const LineChart = dynamic(() => import('../../ui/line-chart'), {
   loading: () => <div className="line-chart" />,
 });
 
+/** Fetches what draws, and has it draw once where nobody sees it. */
+export const ready = (): Promise<void> => import('../../ui/line-chart').then((m) => m.warmUp());
+
 /** Its parts drawn one after another, each in a turn of its own: two charts in one would hold up whoever types. */
 function InTurn({ children }: { children: ReactNode }): ReactNode {
   const parts = Children.toArray(children);

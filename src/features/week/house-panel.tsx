@@ -68,6 +68,12 @@ export function HousePanel({ zone = FIRST_ZONE }: { zone?: string }): ReactNode 
   const t = (c: number): string => (us ? `${fixed(celsiusToFahrenheit(c), 0)} °F` : `${fixed(c, 1)} °C`);
   const known = jobHouse(job);
   const house: HouseKept = job.house ?? {};
+  // What draws the answer is fetched and made ready while nothing is worked out.
+  useEffect(() => {
+    const idle = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 1500));
+    const turn = idle(() => void import('./house-answer').then((m) => m.ready()));
+    return () => (window.cancelIdleCallback ?? window.clearTimeout)(turn);
+  }, []);
   const put = (label: string, more: HouseKept): boolean =>
     change(label, (j) => ({ ...j, house: { ...j.house, ...more } }));
   const figure = (
