@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
+import { CONTACT_SHEETS } from '../src/core/contact/sheet';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'augerset-cli-'));
@@ -120,9 +121,24 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(run('export', 'nothing').code).toBe(2);
   });
 
-  it('publishes both schemas', () => {
+  it('checks a sheet of any family, and says what is wrong and where', () => {
+    const file = join(folder, 'sheet.json');
+    const [sheet] = CONTACT_SHEETS;
+    writeFileSync(file, JSON.stringify(sheet));
+    expect(run('sheet', file)).toMatchObject({ code: 0, out: expect.stringContaining('of the family contact') });
+    writeFileSync(file, JSON.stringify({ ...sheet, name: '', settings: [{ setting: 'nothing' }] }));
+    const bad = run('sheet', file);
+    expect(bad.code).toBe(2);
+    expect(bad.err).toContain('sheet.json: name: not filled in');
+    expect(bad.err).toContain('sheet.json: settings.0.label');
+    writeFileSync(file, '{');
+    expect(run('sheet', file)).toMatchObject({ code: 2 });
+  });
+
+  it('publishes every schema', () => {
     expect(JSON.parse(run('schema').out)).toMatchObject({ type: 'object' });
-    expect(JSON.parse(run('schema', 'device').out)).toMatchObject({ type: 'object' });
+    expect(JSON.parse(run('schema', 'device').out).anyOf.length).toBe(5);
+    expect(JSON.parse(run('schema', 'drill').out)).toMatchObject({ type: 'object' });
     expect(run('schema', 'cheese').code).toBe(2);
   });
 

@@ -1,5 +1,6 @@
 /** What every command reads and prints: files, standard input, jobs; messages with their place. */
 import { readFile } from 'node:fs/promises';
+import { parseJson } from '../src/core/job/bounds';
 import { type FileProblem, MAX_FILE_BYTES, readJobFile } from '../src/core/job/file';
 import type { Job } from '../src/core/job/schema';
 import { UsageError } from './usage-error';
@@ -32,6 +33,16 @@ export async function readJob(file: string): Promise<Job> {
   const result = readJobFile(await readText(file));
   if (!result.ok) throw new UsageError(problemText(file, result.problems));
   return result.job;
+}
+
+/** Any JSON file; what it is, its reader says. */
+export async function readJson(file: string): Promise<unknown> {
+  const text = await readText(file);
+  try {
+    return parseJson(text);
+  } catch (error) {
+    throw new UsageError(`${file}: ${error instanceof Error ? error.message : 'is not JSON'}`);
+  }
 }
 
 export const print = (value: unknown): void => {

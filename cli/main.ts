@@ -4,7 +4,8 @@ import { writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import * as z from 'zod';
 import { derive, derivedJson } from '../src/core/derive';
-import { DeviceSheet } from '../src/core/devices/sheet';
+import { readSheet, sheetFileSchema } from '../src/core/devices/every-sheet';
+import { DrillClass } from '../src/core/drill/class-file';
 import { familyOf } from '../src/core/family/registry';
 import { jobFileSchema } from '../src/core/job/file';
 import { exportText, maskedCopy } from '../src/core/record/share';
@@ -13,7 +14,7 @@ import { count } from '../src/core/units/units';
 import { checkText } from '../src/signing/file-check';
 import { diagnoseCommand } from './diagnose';
 import { houseCommands } from './house';
-import { print, readJob, readText } from './io';
+import { print, readJob, readJson, readText } from './io';
 import { spiceOf } from './spice';
 import { UsageError } from './usage-error';
 import { weekCommands } from './week';
@@ -44,12 +45,25 @@ program
 
 program
   .command('schema')
-  .description('print the JSON Schema of job files or device sheets')
-  .argument('[what]', 'job or device', 'job')
+  .description('print the JSON Schema of job files, device sheets or drill classes')
+  .argument('[what]', 'job, device or drill', 'job')
   .action((what: string) => {
     if (what === 'job') print(jobFileSchema());
-    else if (what === 'device') print(z.toJSONSchema(DeviceSheet, { io: 'input' }));
-    else throw new UsageError(`schema: "${what}" is neither job nor device`);
+    else if (what === 'device') print(sheetFileSchema());
+    else if (what === 'drill') print(z.toJSONSchema(DrillClass, { io: 'input' }));
+    else throw new UsageError(`schema: "${what}" is none of job, device, drill`);
+  });
+
+program
+  .command('sheet')
+  .description('check a device sheet of any family: what it is, or what is wrong and where')
+  .argument('<sheet.json>')
+  .action(async (file: string) => {
+    const read = readSheet(await readJson(file));
+    if (!read.ok)
+      throw new UsageError(read.problems.map((p) => `${file}: ${p.path || 'at its top'}: ${p.message}`).join('\n'));
+    const { name, family, settings } = read.sheet;
+    print(`${file}: “${name}”, a sheet of the family ${family}, ${settings.length} settings`);
   });
 
 program

@@ -1,7 +1,8 @@
 /** Documents that come from the code: the findings and the published schemas. `--check` fails if they are stale. */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
-import { DeviceSheet } from '../src/core/devices/sheet';
+import { sheetFileSchema } from '../src/core/devices/every-sheet';
+import { DrillClass } from '../src/core/drill/class-file';
 import { CATALOGUE } from '../src/core/findings/catalogue';
 import { jobFileSchema } from '../src/core/job/file';
 import { Operation } from '../src/core/job/operation';
@@ -35,7 +36,8 @@ const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 const documents: [string, string][] = [
   ['docs/findings.md', findings()],
   ['docs/formats/job.schema.json', json(jobFileSchema())],
-  ['docs/formats/device.schema.json', json(z.toJSONSchema(DeviceSheet, { io: 'input' }))],
+  ['docs/formats/device.schema.json', json(sheetFileSchema())],
+  ['docs/formats/drill.schema.json', json(z.toJSONSchema(DrillClass, { io: 'input' }))],
   ['docs/formats/operation.schema.json', json(z.toJSONSchema(Operation, { io: 'input' }))],
 ];
 
