@@ -95,6 +95,33 @@ describe('the list', () => {
     expect((await find('')).slice(0, 3)).toEqual(wanted.slice(0, 3));
   });
 
+  it('is filtered by who worked at it and by the day of its last change, with and without words', async () => {
+    const reading = (by: string): object => ({
+      r1: { at, by, source: 'typed', quantity: 'volts-ac', value: 25, a: 'wall.R', b: 'wall.C', stop: 'power-up' },
+    });
+    const ada = await make({ zone: 'dunlin one', readings: reading('Ada Lövgren') });
+    const then = Job.parse({ ...emptyJob(), zone: 'dunlin two', readings: reading('Bo') });
+    const bo = await importJob(then, by, '2025-05-05T10:00:00Z');
+    expect(await find('dunlin', { person: 'ada' })).toEqual([ada]);
+    expect(await find('dunlin', { person: 'ADA LOVG' })).toEqual([ada]);
+    expect(await find('', { person: 'Bo' })).toEqual([bo]);
+    expect(await find('dunlin', { person: 'Nobody' })).toEqual([]);
+    expect(await find('dunlin', { person: '--' })).toEqual([]);
+    expect(await find('dunlin', { until: '2025-05-05' })).toEqual([bo]);
+    expect(await find('dunlin', { since: '2025-05-06' })).toEqual([ada]);
+    expect(await find('', { since: '2025-05-05', until: '2025-05-05' })).toEqual([bo]);
+    const counted = await listJobs({ search: 'dunlin', archived: false, limit: 60, until: '2025-05-05' });
+    expect(counted.total).toBe(1);
+  });
+
+  it('keeps training cases to themselves', async () => {
+    const drill = { level: 1, seed: 1, person: 'Robin', startedAt: at, steps: {} };
+    const id = await make({ zone: 'plover', archived: true, drill });
+    expect([await find('plover'), await find('plover', { archived: true })]).toEqual([[], []]);
+    expect(await find('', { drills: true, person: 'robin' })).toEqual([id]);
+    expect((await find('', { archived: true })).includes(id)).toBe(false);
+  });
+
   it('holds what a column cannot: ends of text, half characters', async () => {
     const id = await make({ zone: 'kestrel\u0000 roof', number: '\ud800x', site: { name: 'a\u0007b' } });
     expect(await find('roof')).toEqual([id]);

@@ -1,10 +1,10 @@
 /** The list of jobs: searched by a full-text index over everything typed, filtered by state, paged by the store's own count. */
-import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, gte, lt, type SQL, sql } from 'drizzle-orm';
 import { COUNT_TO, type JobListItem, type ListState } from '../core/contract/listing';
 import { readJob } from '../core/job/first-version';
 import { store } from './client';
 import { jobs } from './schema';
-import { INDEX_RECIPE, readSummary, rowMark, searchWords, summaryOf, tagsOf, unreadable } from './summary';
+import { INDEX_RECIPE, personTag, readSummary, rowMark, searchWords, summaryOf, tagsOf, unreadable } from './summary';
 
 export interface ListQuery {
   search: string;
@@ -12,6 +12,11 @@ export interface ListQuery {
   /** Training cases, and nothing else. */
   drills?: boolean | undefined;
   state?: ListState | undefined;
+  /** Who worked at it: the beginning of a name. */
+  person?: string | undefined;
+  /** Last changed on or after, and before: days, "2026-11-30". */
+  since?: string | undefined;
+  until?: string | undefined;
   limit: number;
   /** The last item's turn of the page before. */
   before?: number | undefined;
@@ -23,15 +28,18 @@ const TAG: Record<ListState, string> = { stopped: 'stopped', failed: 'failed', o
  * An expression of the index: every word must begin something typed. Null where a search holds nothing that can
  * be found.
  */
-function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'drills' | 'state'>): string | null {
+function matchOf(query: Pick<ListQuery, 'search' | 'archived' | 'drills' | 'state' | 'person'>): string | null {
   const words = query.search
     .split(/\s+/)
     .filter((w) => /[\p{L}\p{N}]/u.test(w))
     .slice(0, 8);
   if (words.length === 0 && query.search.trim() !== '') return null;
+  const person = personTag(query.person ?? '');
+  if (person === '' && (query.person ?? '').trim() !== '') return null;
   return [
     `tags : ${query.drills ? 'drill' : query.archived ? 'away' : 'kept'}`,
     ...(query.state ? [`tags : ${TAG[query.state]}`] : []),
+    ...(person === '' ? [] : [`tags : "${person}" *`]),
     ...words.map((w) => `words : "${w.replaceAll('"', '""')}" *`),
   ].join(' AND ');
 }
@@ -56,25 +64,36 @@ export async function listJobs(query: ListQuery): Promise<{ items: JobListItem[]
   const match = matchOf(query);
   if (match === null) return { items: [], total: 0, more: false };
   // Without words the index of places is the shorter way; it cannot tell what was put away from training cases.
-  const plain = query.search.trim() === '' && query.state === undefined && !query.archived && !query.drills;
+  const plain =
+    query.search.trim() === '' && query.state === undefined && !query.archived && !query.drills && !query.person;
   const text = sql`jobs_text`;
+  const day = and(
+    query.since === undefined ? undefined : gte(jobs.updatedAt, query.since),
+    // The day itself counts: everything of it stands before the next.
+    query.until === undefined ? undefined : lt(jobs.updatedAt, `${query.until}T99`),
+  );
   const page = plain
     ? database
         .select(COLUMNS)
         .from(jobs)
-        .where(and(eq(jobs.archived, query.archived), lt(jobs.turn, before)))
+        .where(and(eq(jobs.archived, query.archived), lt(jobs.turn, before), day))
         .orderBy(desc(jobs.turn))
         .limit(take)
     : database
         .select(COLUMNS)
         .from(jobs)
         .innerJoin(text, sql`${text}.rowid = ${jobs.turn}`)
-        .where(sql`jobs_text MATCH ${match} AND ${text}.rowid < ${before}`)
+        .where(and(sql`jobs_text MATCH ${match} AND ${text}.rowid < ${before}`, day))
         .orderBy(sql`${text}.rowid DESC`)
         .limit(take);
+  const dayOf = (prefix: string): SQL =>
+    sql`${query.since === undefined ? sql`` : sql` AND ${sql.raw(prefix)}updated_at >= ${query.since}`}${query.until === undefined ? sql`` : sql` AND ${sql.raw(prefix)}updated_at < ${`${query.until}T99`}`}`;
+  const dated = query.since !== undefined || query.until !== undefined;
   const counted = plain
-    ? sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs WHERE archived = ${query.archived ? 1 : 0} LIMIT ${COUNT_TO + 1})`
-    : sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs_text WHERE jobs_text MATCH ${match} LIMIT ${COUNT_TO + 1})`;
+    ? sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs WHERE archived = ${query.archived ? 1 : 0}${dayOf('')} LIMIT ${COUNT_TO + 1})`
+    : dated
+      ? sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs_text JOIN jobs ON jobs.turn = jobs_text.rowid WHERE jobs_text MATCH ${match}${dayOf('jobs.')} LIMIT ${COUNT_TO + 1})`
+      : sql`SELECT count(*) AS n FROM (SELECT 1 FROM jobs_text WHERE jobs_text MATCH ${match} LIMIT ${COUNT_TO + 1})`;
   const rows = await page;
   const [count] = await database.all<{ n: number }>(counted);
   return {

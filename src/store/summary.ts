@@ -9,7 +9,7 @@ import { canonicalJson, hashText } from '../core/record/canonical';
 import type { jobs } from './schema';
 
 /** Raised whenever words, tags or summary are made otherwise: older rows are then made again in the background. */
-export const INDEX_RECIPE = 3;
+export const INDEX_RECIPE = 4;
 
 /** Stands for what cannot be told: a row that cannot be read never takes the list with it. */
 export const unreadable = (why: string): JobSummary => ({
@@ -123,7 +123,32 @@ export function searchWords(job: Job, summary: JobSummary): string {
   return storable(all);
 }
 
-/** Tags of the index: kept or away, and the states a list is asked for. */
+/** Somebody as one word of the index: "Ada L." is "byadal". Empty for no letters. */
+export function personTag(name: string): string {
+  const letters = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]/gu, '');
+  return letters === '' ? '' : `by${letters}`;
+}
+
+/** Persons of a job, at most: who read, mended, sealed, amended. */
+const MOST_PERSONS = 24;
+const personsOf = (job: Job): string[] => [
+  ...new Set(
+    [
+      ...Object.values(job.readings).map((r) => r.by),
+      ...Object.values(job.proof.mended ?? {}).map((m) => m.by),
+      ...job.amendments.map((a) => a.by),
+      job.seal?.by ?? '',
+      job.drill?.person ?? '',
+    ]
+      .map(personTag)
+      .filter(Boolean),
+  ),
+];
+
+/** Tags of the index: kept or away, the states a list is asked for, and who worked at it. */
 export const tagsOf = (job: Job, s: JobSummary): string =>
   [
     // A training case is no job: it stands in neither list.
@@ -131,6 +156,7 @@ export const tagsOf = (job: Job, s: JobSummary): string =>
     job.seal ? 'sealed' : 'unsealed',
     !job.seal && s.blockers.length > 0 ? 'stopped' : '',
     !job.seal && s.failed > 0 ? 'failed' : '',
+    ...personsOf(job).slice(0, MOST_PERSONS),
   ]
     .filter(Boolean)
     .join(' ');

@@ -15,10 +15,24 @@ export const dynamic = 'force-dynamic';
 export const GET = answering(async (request: Request): Promise<Response> => {
   const { searchParams } = new URL(request.url);
   const before = Number(searchParams.get('before'));
+  const day = (name: string): string | undefined | Response => {
+    const said = searchParams.get(name);
+    if (!said) return undefined;
+    return z.iso.date().safeParse(said).success
+      ? said
+      : problems(400, [{ path: name, message: `“${said.slice(0, 40)}” is no day such as 2026-11-30.` }]);
+  };
+  const since = day('since');
+  const until = day('until');
+  if (since instanceof Response) return since;
+  if (until instanceof Response) return until;
   const list = await listJobs({
     search: (searchParams.get('q') ?? '').slice(0, 200),
     archived: searchParams.get('archived') === '1',
     drills: searchParams.get('drills') === '1',
+    person: (searchParams.get('person') ?? '').slice(0, 80) || undefined,
+    since,
+    until,
     state: LIST_STATES.find((s) => s === searchParams.get('state')),
     limit: Math.min(200, Math.max(1, Math.floor(Number(searchParams.get('limit'))) || 60)),
     before: Number.isSafeInteger(before) && before > 0 ? before : undefined,

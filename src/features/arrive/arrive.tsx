@@ -11,6 +11,7 @@ import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { Wait } from '../shell/timers';
 import '../../ui/tiles.css';
+import { SameSite } from './same-site';
 import './arrive.css';
 
 const SheetEditor = dynamic(() => import('../sheet-editor/sheet-editor').then((m) => m.SheetEditor), { ssr: false });
@@ -169,6 +170,7 @@ export function Arrive(): ReactNode {
             />
           </section>
         </div>
+        <SameSite />
         <Complaints />
         <div className="panel-grid">
           {sheet?.startsIn ? (

@@ -12,7 +12,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '../../sync/author';
-import { Choice } from '../../ui/fields';
+import { Choice, TextField } from '../../ui/fields';
 import { FAMILIES } from '../families';
 import { toggleScheme } from '../shell/scheme';
 import '../../ui/fields.css';
@@ -57,6 +57,9 @@ export function Jobs(): ReactNode {
   const router = useRouter();
   const [search, setSearch] = useState('');
   const [view, setView] = useState<View>('all');
+  const [person, setPerson] = useState('');
+  const [since, setSince] = useState('');
+  const [until, setUntil] = useState('');
   const [lost, setLost] = useState<string | null>(null);
   const [listing, setListing] = useState<Listing | null>(null);
   const [problems, setProblems] = useState<Problem[]>([]);
@@ -72,6 +75,9 @@ export function Jobs(): ReactNode {
         q: search,
         archived: view === 'away' ? '1' : '0',
         ...(view === 'all' || view === 'away' ? {} : { state: view }),
+        ...(person ? { person } : {}),
+        ...(since ? { since } : {}),
+        ...(until ? { until } : {}),
         ...(last ? { before: String(last.turn) } : {}),
       });
       let why = 'The server does not answer.';
@@ -91,7 +97,7 @@ export function Jobs(): ReactNode {
       }
       if (turn === asked.current) setLost(why);
     },
-    [search, view],
+    [search, view, person, since, until],
   );
   useEffect(() => {
     const timer = setTimeout(() => void load(), search ? 120 : 0);
@@ -232,7 +238,12 @@ export function Jobs(): ReactNode {
             }}
           />
         </div>
-        <Choice label="Show" value={view} options={VIEWS} onChoose={setView} />
+        <div className="jobs-filters">
+          <Choice label="Show" value={view} options={VIEWS} onChoose={setView} />
+          <TextField label="By whom" value={person} maxLength={80} onCommit={setPerson} />
+          <TextField label="Changed since" type="date" value={since} onCommit={setSince} />
+          <TextField label="until" type="date" value={until} onCommit={setUntil} />
+        </div>
         {lost === null ? null : (
           <p className="jobs-problems" role="alert">
             <strong>{lost}</strong> The list comes back by itself; jobs that are open go on.
@@ -267,11 +278,23 @@ export function Jobs(): ReactNode {
           <div className="jobs-empty">
             <Slot />
             <p>
-              {search
-                ? `Nothing typed or found in ${view === 'all' ? 'any job' : `“${VIEWS.find((v) => v.value === view)?.label}”`} begins with “${search}”.`
-                : EMPTY[view]}
+              {person || since || until
+                ? 'Nothing of that person or those days.'
+                : search
+                  ? `Nothing typed or found in ${view === 'all' ? 'any job' : `“${VIEWS.find((v) => v.value === view)?.label}”`} begins with “${search}”.`
+                  : EMPTY[view]}
             </p>
-            {search ? (
+            {person || since || until ? (
+              <Button
+                onClick={() => {
+                  setPerson('');
+                  setSince('');
+                  setUntil('');
+                }}
+              >
+                Of everybody, of all days
+              </Button>
+            ) : search ? (
               <Button onClick={() => setSearch('')}>Clear the search</Button>
             ) : view === 'all' ? null : (
               <Button onClick={() => setView('all')}>Show all</Button>
