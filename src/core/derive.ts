@@ -6,6 +6,7 @@ import type { Shared } from './family/contract';
 import { type Derived, familyOf } from './family/registry';
 import type { Job } from './job/schema';
 import { withJoin } from './join/judge';
+import { withMount } from './mount/judge';
 import { nextStop, progress } from './progress';
 import { withSensors } from './sensors/judge';
 import { inUnits, saidInUnits } from './units/localise';
@@ -18,7 +19,7 @@ export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
   const results = module.derive(seen);
   const { own } = results;
-  const shared = withJoin(job, withSensors(job, withProgramme(job, results.shared)), now);
+  const shared = withJoin(job, withMount(job, withSensors(job, withProgramme(job, results.shared))), now);
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;

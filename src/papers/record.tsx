@@ -7,7 +7,7 @@ import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
 import { allReadings } from '@core/job/readings';
 import type { Job, Reading } from '@core/job/schema';
-import { DEFECTS } from '@core/lowvoltage/parts';
+import { DEFECTS } from '@core/mount/defects';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { coverageParts } from '@core/record/common-parts';
 import { followUps } from '@core/record/handover';

@@ -11,6 +11,7 @@ import { FLOOR_FINDINGS } from './floor.catalogue';
 import { HEATER_FINDINGS } from './heater.catalogue';
 import { LOWVOLTAGE_FINDINGS } from './lowvoltage.catalogue';
 import { MAINS_FINDINGS } from './mains.catalogue';
+import { MOUNT_FINDINGS } from './mount.catalogue';
 import { SENSOR_FINDINGS } from './sensor.catalogue';
 import { WEEK_FINDINGS } from './week.catalogue';
 
@@ -641,6 +642,7 @@ export const CATALOGUE = {
 
   // Week
   ...SENSOR_FINDINGS,
+  ...MOUNT_FINDINGS,
   ...WEEK_FINDINGS,
 
   // Proof

@@ -7,6 +7,7 @@
 import * as z from 'zod';
 import { Drill } from '../drill/drill';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
+import { Mount } from '../mount/mount';
 import { key, longText, many, shortText, size } from './bounds';
 import { Complaint } from './complaint';
 import { HouseKept } from './house-schema';
@@ -202,6 +203,8 @@ export const JobHead = z.strictObject({
   connect: z
     .strictObject({ done: many(z.boolean(), 'ticks').prefault({}), defects: many(Defect, 'defects').prefault({}) })
     .prefault({}),
+  /** How the device hangs on its wall. */
+  mount: Mount.optional(),
   powerUp: z.strictObject({ display: z.enum(['lit', 'dead']).optional() }).prefault({}),
   setUp: z
     .strictObject({

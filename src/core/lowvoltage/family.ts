@@ -17,7 +17,7 @@ import type { Installed } from './installed';
 import { installedAsPlanned } from './installed-as-planned';
 import { checkSafe, type MakeSafe } from './make-safe';
 import { outdoorFindings } from './outdoor';
-import { DEFECTS, type Part, partsList } from './parts';
+import { type Part, partsList } from './parts';
 import { type WiringPlan, wiredTerminals } from './plan';
 import { judgePowering, type Powering } from './powering';
 import {
@@ -102,18 +102,6 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
     );
   const safe = checkSafe(job, system);
   findings.push(...safe.findings);
-  for (const [id, d] of Object.entries(job.connect.defects)) {
-    const known = DEFECTS[d.kind];
-    if (!d.mended && known)
-      findings.push(
-        finding(
-          'connect.defect-open',
-          { defect: d.note && d.kind === 'other' ? d.note : known.name, where: d.where, remedy: known.remedy },
-          [`defect:${id}`],
-          d.note ?? '',
-        ),
-      );
-  }
   const readable = system.kind !== null && system.verdict !== 'refused' && system.verdict !== 'empty';
   const plannable = readable && system.kind !== 'fan-only';
   const powering = sheet && plannable ? judgePowering(job, system, sheet) : null;

@@ -4,6 +4,8 @@
 import type { ReactNode } from 'react';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
+import { Defects } from '../mount/defects';
+import { MountPanel } from '../mount/mount-panel';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { WiringCentre } from './centre';
@@ -28,6 +30,8 @@ export function BoilerConnect(): ReactNode {
         )}
         <WaterPanel />
         <WorkList steps={steps} />
+        <MountPanel />
+        <Defects />
         <TryJobPanel examples={['rx 4 - hw brown', 'off rx l - supply l']} />
       </Bench>
       <ReadingSide

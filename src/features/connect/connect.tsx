@@ -1,7 +1,5 @@
 'use client';
 
-import type { Defect } from '@core/job/schema';
-import { DEFECTS } from '@core/lowvoltage/parts';
 import { count } from '@core/units/units';
 /** Connect: from the old screw over the conductor to the new one, as a drawing and as a work list. */
 import Button from '@mui/material/Button';
@@ -10,28 +8,24 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
-import { Choice, TextField, Tick } from '../../ui/fields';
-import { useHalfTyped } from '../../ui/half-typed';
+import { Choice, Tick } from '../../ui/fields';
 import { Strip } from '../../ui/strip';
+import { Defects } from '../mount/defects';
+import { MountPanel } from '../mount/mount-panel';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { accessoryBadge, planConductors, planRows, surveyConductors, surveyRows } from '../survey/strip-model';
 import { TryPanel } from './try-panel';
 
-const KINDS = Object.keys(DEFECTS) as Defect['kind'][];
-
 export function Connect(): ReactNode {
   const { id, job, derived, change, lit, light, sealed } = useLowVoltage();
   const { wiring, sheet, safe } = derived;
   const [view, setView] = useState<'after' | 'before'>('after');
-  const [where, setWhere] = useHalfTyped('defect where');
   const steps = wiring?.steps ?? [];
   const done = steps.filter((s) => job.connect.done[s.id]).length;
   const next = steps.find((s) => !job.connect.done[s.id]);
-  const defects = Object.entries(job.connect.defects);
   if (!wiring || !sheet) {
     return (
       <>
@@ -175,55 +169,8 @@ export function Connect(): ReactNode {
           ))}
         </section>
         <TryPanel />
-        <section className="panel stack">
-          <h2>Defects met on the way</h2>
-          {defects.map(([key, d]) => (
-            <Tick
-              key={key}
-              checked={d.mended === true}
-              disabled={sealed}
-              note={d.mended ? 'mended' : DEFECTS[d.kind]?.remedy}
-              onToggle={(mended) =>
-                change(`${mended ? 'Mended' : 'Not mended'}: ${DEFECTS[d.kind]?.name ?? ''}`, (j) => ({
-                  ...j,
-                  connect: { ...j.connect, defects: { ...j.connect.defects, [key]: { ...d, mended } } },
-                }))
-              }
-            >
-              {DEFECTS[d.kind]?.name}, {d.where}
-            </Tick>
-          ))}
-          {sealed ? null : (
-            <>
-              <TextField
-                label="Where"
-                value={where}
-                onCommit={setWhere}
-                hint={defects.length === 0 ? 'Say where, then touch what it is' : undefined}
-              />
-              <div className="row">
-                {KINDS.map((kind) => (
-                  <Button
-                    key={kind}
-                    size="small"
-                    onClick={() => {
-                      change(`Defect: ${DEFECTS[kind]?.name ?? kind}`, (j) => ({
-                        ...j,
-                        connect: {
-                          ...j.connect,
-                          defects: { ...j.connect.defects, [nanoid(6)]: { kind, where: where || 'the wall' } },
-                        },
-                      }));
-                      setWhere('');
-                    }}
-                  >
-                    {DEFECTS[kind]?.name}
-                  </Button>
-                ))}
-              </div>
-            </>
-          )}
-        </section>
+        <MountPanel />
+        <Defects />
       </Bench>
       <ReadingSide
         here="connect"

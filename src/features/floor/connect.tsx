@@ -6,6 +6,8 @@ import { FloorCore } from '@core/job/floor-schema';
 import type { ReactNode } from 'react';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
+import { Defects } from '../mount/defects';
+import { MountPanel } from '../mount/mount-panel';
 import { TerminalTable } from '../plain/terminal-table';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -37,6 +39,8 @@ export function FloorConnect(): ReactNode {
           <p>No plan yet.</p>
         )}
         <WorkList steps={steps} />
+        <MountPanel />
+        <Defects />
         <TryJobPanel examples={['3 l', '5 off']} />
       </Bench>
       <ReadingSide

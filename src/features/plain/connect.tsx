@@ -4,6 +4,8 @@
 import type { ReactNode } from 'react';
 import { TryJobPanel } from '../mains/try-job-panel';
 import { WorkList } from '../mains/work-list';
+import { Defects } from '../mount/defects';
+import { MountPanel } from '../mount/mount-panel';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
@@ -25,6 +27,8 @@ export function PlainConnect({ children, examples }: Props): ReactNode {
         {safe.proved ? null : <p className="caution-line">Not proved dead yet: do that in Make safe first.</p>}
         {children}
         {steps.length > 0 ? <WorkList steps={steps} /> : <p>No plan yet.</p>}
+        <MountPanel />
+        <Defects />
         <TryJobPanel examples={examples} />
       </Bench>
       <ReadingSide
