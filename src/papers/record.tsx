@@ -7,6 +7,7 @@ import { measuredWords } from '@core/job/measured';
 import { pointWords } from '@core/job/points';
 import { allReadings } from '@core/job/readings';
 import type { Job, Reading } from '@core/job/schema';
+import { joinParts } from '@core/join/links';
 import { DEFECTS } from '@core/mount/defects';
 import { bandText, valueText } from '@core/proof/proof-run';
 import { coverageParts } from '@core/record/common-parts';
@@ -210,6 +211,7 @@ export function recordBlocks(job: Job, derived: Derived): Block[] {
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),
+    ...joinParts(job),
     ...coverageParts(coverageOfJob(job, derived)),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),

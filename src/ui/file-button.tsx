@@ -9,11 +9,20 @@ interface Props {
   accept: string;
   children: ReactNode;
   disabled?: boolean;
+  /** A phone opens its camera, the one that looks away. */
+  camera?: boolean;
   className?: ButtonProps['className'];
   onFile: (file: File) => void;
 }
 
-export function FileButton({ accept, children, disabled = false, className, onFile }: Props): ReactNode {
+export function FileButton({
+  accept,
+  children,
+  disabled = false,
+  camera = false,
+  className,
+  onFile,
+}: Props): ReactNode {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -26,6 +35,7 @@ export function FileButton({ accept, children, disabled = false, className, onFi
         accept={accept}
         hidden
         disabled={disabled}
+        {...(camera ? { capture: 'environment' as const } : {})}
         onChange={(e) => {
           const [file] = e.target.files ?? [];
           if (file) onFile(file);

@@ -1,5 +1,6 @@
 /** Joining: the path out of the sheet, a wrong digit met where it is typed, a failure read, control from afar timed. */
 import { expect, test } from '@playwright/test';
+import { toBuffer } from 'qrcode';
 import { fill, goTo, kept, newJob } from './helpers';
 
 test('a card’s digit typed wrongly, a step that fails, a command timed; kept over a reload', async ({ page }) => {
@@ -36,4 +37,60 @@ test('a card’s digit typed wrongly, a step that fails, a command timed; kept o
   await page.reload();
   await expect(join).toContainText('1 of');
   await expect(control).toContainText('Shown after');
+});
+
+/** An open onboarding payload of no device: discriminator 3840, invented maker and model. */
+const PAYLOAD = 'MT:Y.K9042C00KA0648G00';
+
+test('a square code is read off a photograph, its secret part not kept; a picture without one says so', async ({
+  page,
+}) => {
+  await newJob(page);
+  await page.getByRole('button', { name: /V-7 menu/ }).click();
+  await goTo(page, 'Set up');
+  const join = page.getByRole('region', { name: 'Join and register' });
+  const give = (name: string, buffer: Buffer) =>
+    join.locator('input[type=file]').setInputFiles({ name, mimeType: 'image/png', buffer });
+  await give('wall.png', await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } }));
+  await expect(join).toContainText('No square code is seen in wall.png');
+  await give('text.png', Buffer.from('no picture'));
+  await expect(join).toContainText('text.png is no picture');
+  await give('code.png', await toBuffer(PAYLOAD, { width: 700, margin: 6 }));
+  await expect(join).toContainText('Read: discriminator 3840');
+  await kept(page);
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const stored = await (await page.request.get(`/api/jobs/${id}/export`)).text();
+  expect(stored).not.toContain(PAYLOAD);
+});
+
+test('linked with an assistant, proved by one command, and again after another device; consents as answered', async ({
+  page,
+}) => {
+  await newJob(page);
+  await page.getByRole('button', { name: /T-24 five-screw/ }).click();
+  await goTo(page, 'Set up');
+  const links = page.getByRole('article', { name: 'Linked with' });
+  await links.getByRole('button', { name: 'Link a voice assistant' }).click();
+  await fill(page, 'What it is called by the customer', 'kitchen speaker');
+  await links.getByRole('checkbox', { name: /Permitted/ }).click();
+  await links.getByRole('checkbox', { name: /Discovered/ }).click();
+  await fill(page, 'Command tried', 'two degrees warmer');
+  await links.getByRole('button', { name: 'it did', exact: true }).click();
+  const asked = page.getByRole('article', { name: 'Asked of the customer' });
+  await asked
+    .getByRole('group', { name: /offers/ })
+    .getByRole('button', { name: 'No' })
+    .click();
+  await asked.getByRole('group', { name: /terms/ }).getByRole('button', { name: 'No' }).click();
+  await expect(page.locator('.reading-side').first()).toContainText('does not accept the terms');
+  await kept(page);
+  // Another device goes up: what was proved was proved with the one before.
+  await goTo(page, 'Arrive');
+  await page.getByRole('button', { name: /V-7 menu/ }).click();
+  await goTo(page, 'Set up');
+  await expect(links).toContainText('Proved with another device');
+  await expect(asked.getByRole('group', { name: /offers/ }).getByRole('button', { name: 'No' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
 });

@@ -621,6 +621,23 @@ export const CATALOGUE = {
     message: 'No internet today. Everything local can be finished and proved.',
     fix: 'Leave a follow-up that says who registers it later, with the ids they will need.',
   })),
+  'join.link-again': entry<{ name: string }>('caution', 'set-up', 'A link was proved with another device.', (f) => ({
+    message: `The link with ${f.name} was proved with another device.`,
+    fix: 'Discover again from the other side, and prove it by one command: each new device is linked anew.',
+  })),
+  'join.link-fails': entry<{ name: string }>(
+    'caution',
+    'set-up',
+    'A linked assistant’s command is not followed.',
+    (f) => ({
+      message: `A command from ${f.name} is not followed.`,
+      fix: 'Permit it in the account, discover again, and say the name it has there.',
+    }),
+  ),
+  'join.terms-refused': entry<None>('caution', 'set-up', 'The customer does not accept the account’s terms.', () => ({
+    message: 'The customer does not accept the terms of the account: it is not made.',
+    fix: 'Leave the device to work by itself, and hand it over so.',
+  })),
   'join.weak-signal': entry<{ dbm: number }>(
     'caution',
     'set-up',

@@ -30,6 +30,7 @@ export const MOST = {
   sensors: 24,
   photos: 200,
   'drill steps': 600,
+  links: 12,
 } as const;
 
 export const key = z

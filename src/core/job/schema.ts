@@ -7,6 +7,7 @@
 import * as z from 'zod';
 import { Drill } from '../drill/drill';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
+import { Consent, ConsentAnswer, Link } from '../join/links';
 import { Mount } from '../mount/mount';
 import { key, longText, many, shortText, size } from './bounds';
 import { Complaint } from './complaint';
@@ -239,6 +240,9 @@ export const JobHead = z.strictObject({
           localWithout: z.boolean().optional(),
         })
         .optional(),
+      /** Voice assistants and home controllers it is linked with. */
+      links: many(Link, 'links').optional(),
+      consents: z.partialRecord(Consent, ConsentAnswer).optional(),
       tasks: many(Task, 'tasks').prefault({}),
     })
     .prefault({}),

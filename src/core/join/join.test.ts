@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { anyJob } from '../../../tests/support/jobs';
 import { derive } from '../derive';
 import { checks, readCode } from './check-digits';
+import { CONSENT_WORDS, joinParts } from './links';
 import { readOnboarding } from './onboarding';
 import { joinPath, minutesLeft, openSteps } from './path';
 import { JoinWay, SheetJoin } from './sheet';
@@ -206,5 +207,44 @@ describe('the path', () => {
     expect(codes('fs4-screen', 'floor', {}, { control: { seconds: 90 } })).toContain('join.control-slow');
     expect(codes('hl2-twin', 'heater', {}, { control: { seconds: 3, followed: false } })).toContain('join.control-not');
     expect(codes('cp1-wired', 'contact', {}, { internet: 'no' })).toContain('join.no-internet');
+  });
+});
+
+describe('links and consents', () => {
+  const linked = (link: object, device: object = { sheet: 't24-five' }): string[] =>
+    derive(
+      anyJob({
+        device,
+        survey: { lines: 'r red, c blue, y yellow, g green, w white' },
+        join: { links: { l1: { to: 'voice', name: 'speaker', ...link } } },
+      }),
+    )
+      .shared.findings.map((f) => f.code)
+      .filter((c) => c.startsWith('join.link'));
+  it.each<[string, object, string[]]>([
+    ['only named', {}, []],
+    ['followed with this device', { followed: true, device: 't24-five' }, []],
+    ['followed with the one before', { followed: true, device: 'k2-battery' }, ['join.link-again']],
+    ['not followed', { followed: false, device: 't24-five' }, ['join.link-fails']],
+  ])('%s', (_what, link, codes) => {
+    expect(linked(link)).toEqual(codes);
+  });
+  it('another serial is another device', () => {
+    const link = { followed: true, device: 'A-1' };
+    expect(linked(link, { sheet: 't24-five', serial: 'A-1' })).toEqual([]);
+    expect(linked(link, { sheet: 't24-five', serial: 'A-2' })).toEqual(['join.link-again']);
+  });
+  it('stand in the record as asked and answered, and what nobody asked does not', () => {
+    const job = anyJob({
+      join: {
+        links: { l1: { to: 'voice', name: 'speaker', command: 'warmer', followed: true, device: 'none' } },
+        consents: { offers: { answer: 'no', at: '2026-02-03T10:00:00Z' } },
+      },
+    });
+    expect(joinParts(job)).toMatchObject([
+      { heading: 'Linked with', rows: [['speaker', '–', 'warmer', 'yes']] },
+      { heading: 'Asked of the customer', rows: [[CONSENT_WORDS.offers, 'no', '2026-02-03']] },
+    ]);
+    expect(joinParts(anyJob({}))).toEqual([]);
   });
 });

@@ -3,6 +3,7 @@ import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
 import { readCode } from './check-digits';
+import { isStale } from './links';
 import { readOnboarding } from './onboarding';
 import type { SheetJoin } from './sheet';
 
@@ -30,6 +31,11 @@ function joinFindings(job: Job, sheet: SheetJoin, now: string | null): Finding[]
     findings.push(finding('join.control-slow', { seconds: control.seconds }, ['join'], 'as timed'));
   if (control && control.followed === false)
     findings.push(finding('join.control-not', {}, ['join'], 'device showed it, equipment did not follow'));
+  for (const [id, link] of Object.entries(join.links ?? {})) {
+    if (isStale(link, job.device)) findings.push(finding('join.link-again', { name: link.name }, [`link:${id}`]));
+    if (link.followed === false) findings.push(finding('join.link-fails', { name: link.name }, [`link:${id}`]));
+  }
+  if (join.consents?.terms?.answer === 'no') findings.push(finding('join.terms-refused', {}, ['join']));
   return findings;
 }
 

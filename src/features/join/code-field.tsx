@@ -7,7 +7,9 @@ import type { JoinWay, SheetJoin } from '@core/join/sheet';
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
 import { TextField } from '../../ui/fields';
+import { FileButton } from '../../ui/file-button';
 import { useJob } from '../shell/job-context';
+import { readSquare } from './read-square';
 
 const LABELS: Readonly<Partial<Record<JoinWay, string>>> = {
   'short-code': 'Code on the display',
@@ -63,6 +65,16 @@ export function CodeField({ sheet }: { sheet: SheetJoin }): ReactNode {
     }
     keep(typed);
   };
+  const scan = async (file: File): Promise<void> => {
+    setSaid('Looked at …');
+    try {
+      const found = await readSquare(file);
+      if (found === null) setSaid(`No square code is seen in ${file.name}: nearer, straight on, without glare.`);
+      else take(found);
+    } catch {
+      setSaid(`${file.name} is no picture that can be read here.`);
+    }
+  };
   return (
     <div className="stack">
       <TextField
@@ -72,6 +84,11 @@ export function CodeField({ sheet }: { sheet: SheetJoin }): ReactNode {
         disabled={sealed}
         onCommit={take}
       />
+      {sheet.way === 'square-code' ? (
+        <FileButton accept="image/*" camera disabled={sealed} onFile={(f) => void scan(f)}>
+          Photograph the code
+        </FileButton>
+      ) : null}
       {said ? <p role="status">{said}</p> : null}
       {meant.length > 0 ? (
         <div className="row">

@@ -9,6 +9,7 @@ import { Choice, TextField, Tick } from '../../ui/fields';
 import { useJob } from '../shell/job-context';
 import { CodeField } from './code-field';
 import { ControlTest } from './control-test';
+import { Consents, Links } from './links';
 import { PathStep } from './path-step';
 import './join.css';
 
@@ -122,6 +123,8 @@ export function JoinPanel(): ReactNode {
         ))}
       </ol>
       <ControlTest />
+      <Links />
+      <Consents />
       {Object.entries(join.tasks).length > 0 ? (
         <div>
           <p className="soft">Follow-ups, each with an owner</p>
