@@ -6,6 +6,7 @@ import { customerBlocks } from './customer';
 import { type PageSize, Pages, paragraphHeight } from './pages';
 import { sizeOf } from './paper-size';
 import { css, registerFaces } from './parts';
+import type { Pictures } from './pictures';
 import { recordBlocks } from './record';
 
 const nameOf = (job: Job): string => [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
@@ -45,13 +46,13 @@ interface Head {
   lines: string[];
 }
 
-export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Array> {
+export async function handoverPdf(job: Job, derived: Derived, pictures: Pictures = {}): Promise<Uint8Array> {
   registerFaces();
   const size = sizeOf(job);
   const { customer, record } = heads(job, derived, size);
   const [which, sentence, shown] = record.lines;
   return renderToBuffer(
-    <Document title={`Handover: ${nameOf(job)}`} creator="Augerset" producer="Augerset">
+    <Document title={`Handover: ${nameOf(job)}`} language="en" creator="Augerset" producer="Augerset">
       <Pages
         size={size}
         sections={[
@@ -77,7 +78,7 @@ export async function handoverPdf(job: Job, derived: Derived): Promise<Uint8Arra
                 <Text>{shown}</Text>
               </View>
             ),
-            blocks: recordBlocks(job, derived),
+            blocks: recordBlocks(job, derived, pictures),
           },
         ]}
       />

@@ -41,7 +41,7 @@ export async function labelsPdf(job: Job, derived: Derived, size: SheetSize): Pr
   const name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
   const labels = labelsOf(job, derived);
   return renderToBuffer(
-    <Document title={`Labels: ${name}`} creator="Augerset" producer="Augerset">
+    <Document title={`Labels: ${name}`} language="en" creator="Augerset" producer="Augerset">
       <Page size={size} style={css.page}>
         <Text style={css.title}>Labels</Text>
         <Text style={css.sub}>

@@ -10,11 +10,11 @@ import { worklistPdf } from './worklist';
 let turn: Promise<void> = Promise.resolve();
 const given = new Set<number>();
 
-async function print({ paper, job, size }: ToPrint): Promise<Uint8Array> {
+async function print({ paper, job, size, pictures }: ToPrint): Promise<Uint8Array> {
   if (paper === 'certificate') return certificatePdf(job);
   const derived = derive(job);
   if (paper === 'labels') return labelsPdf(job, derived, size);
-  return paper === 'handover' ? handoverPdf(job, derived) : worklistPdf(job, derived);
+  return paper === 'handover' ? handoverPdf(job, derived, pictures) : worklistPdf(job, derived);
 }
 
 process.on('message', (message: ToPrint | { forget: number }) => {

@@ -13,6 +13,8 @@ export interface ToPrint {
   paper: 'handover' | 'worklist' | 'labels' | 'certificate';
   job: Job;
   size: SheetSize;
+  /** Photographs that the papers want, by their hash. */
+  pictures?: Readonly<Record<string, Uint8Array>>;
 }
 
 export type Printed = { id: number; pdf: Uint8Array } | { id: number; problem: string } | { begun: number };
@@ -107,11 +109,12 @@ export function printed(
   job: Job,
   size: SheetSize = 'A4',
   signal?: AbortSignal,
+  pictures?: ToPrint['pictures'],
 ): Promise<Uint8Array> {
   const to = press();
   serial += 1;
   const id = serial;
-  const wish: ToPrint = { id, paper, job, size };
+  const wish: ToPrint = { id, paper, job, size, ...(pictures ? { pictures } : {}) };
   return new Promise((resolve, reject) => {
     const forget = (why: string): void => {
       // It may have been handed to another press meanwhile.

@@ -21,6 +21,7 @@ import { checkRecord } from '../signing/signature';
 import { drawnRecord } from './families';
 import type { Block, Line } from './pages';
 import { css } from './parts';
+import { type Pictures, pictureBlocks } from './pictures';
 import { SquareCode } from './square-code';
 
 const VERDICT = {
@@ -203,7 +204,7 @@ function signatureBlocks(job: Job): Block[] {
   ];
 }
 
-export function recordBlocks(job: Job, derived: Derived): Block[] {
+export function recordBlocks(job: Job, derived: Derived, pictures: Pictures = {}): Block[] {
   const { module, job: seen } = familyOf(job);
   return [
     ...sealBlocks(job),
@@ -212,6 +213,7 @@ export function recordBlocks(job: Job, derived: Derived): Block[] {
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),
     ...joinParts(job),
+    ...pictureBlocks(job, pictures),
     ...coverageParts(coverageOfJob(job, derived)),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),

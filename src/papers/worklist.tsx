@@ -14,7 +14,7 @@ export async function worklistPdf(job: Job, derived: Derived): Promise<Uint8Arra
   const size = sizeOf(job);
   const places = [...new Set(shared.steps.map((x) => x.place ?? ''))];
   return renderToBuffer(
-    <Document title={`Work list: ${name}`} creator="Augerset" producer="Augerset">
+    <Document title={`Work list: ${name}`} language="en" creator="Augerset" producer="Augerset">
       <Page size={size} style={css.page}>
         <Text style={css.title}>Work list</Text>
         <Text style={css.sub}>

@@ -1,6 +1,7 @@
 /** Joining: the path out of the sheet, a wrong digit met where it is typed, a failure read, control from afar timed. */
 import { expect, test } from '@playwright/test';
 import { toBuffer } from 'qrcode';
+import { written } from '../support/onboarding';
 import { fill, goTo, kept, newJob } from './helpers';
 
 test('a card’s digit typed wrongly, a step that fails, a command timed; kept over a reload', async ({ page }) => {
@@ -39,8 +40,7 @@ test('a card’s digit typed wrongly, a step that fails, a command timed; kept o
   await expect(control).toContainText('Shown after');
 });
 
-/** An open onboarding payload of no device: discriminator 3840, invented maker and model. */
-const PAYLOAD = 'MT:Y.K9042C00KA0648G00';
+const PAYLOAD = written(12_345, 77, 1234, 31_415_926);
 
 test('a square code is read off a photograph, its secret part not kept; a picture without one says so', async ({
   page,
@@ -56,7 +56,7 @@ test('a square code is read off a photograph, its secret part not kept; a pictur
   await give('text.png', Buffer.from('no picture'));
   await expect(join).toContainText('text.png is no picture');
   await give('code.png', await toBuffer(PAYLOAD, { width: 700, margin: 6 }));
-  await expect(join).toContainText('Read: discriminator 3840');
+  await expect(join).toContainText('Read: discriminator 1234, maker 12345, model 77');
   await kept(page);
   const id = new URL(page.url()).pathname.split('/')[2];
   const stored = await (await page.request.get(`/api/jobs/${id}/export`)).text();

@@ -1,6 +1,6 @@
 /** Photographs: taken without a connection, sent later, plain, and seen on another screen. */
 import { expect, type Page, test } from '@playwright/test';
-import { kept, newJob } from './helpers';
+import { arriveToPowerUp, goTo, kept, newJob } from './helpers';
 
 /** A picture with a position in it, as a camera writes it. */
 async function picture(page: Page): Promise<Buffer> {
@@ -68,4 +68,40 @@ test('a file that is no picture is refused in words', async ({ page }) => {
     .locator('input[type=file]')
     .setInputFiles({ name: 'notes.txt', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
   await expect(photos).toContainText('notes.txt: It is no picture that this browser can read.');
+});
+
+test('marked where a screw is, tied to the drawing, and printed where it is wanted', async ({ page }) => {
+  await newJob(page);
+  await arriveToPowerUp(page, 'Marked house');
+  await goTo(page, 'Connect');
+  const photos = page.getByRole('complementary').getByRole('region', { name: 'Photographs' });
+  const raw = await picture(page);
+  await photos.locator('input[type=file]').setInputFiles({ name: 'wall.jpg', mimeType: 'image/jpeg', buffer: raw });
+  await expect(photos.locator('img')).toBeVisible();
+  await kept(page);
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const printed = async (): Promise<string> =>
+    (await (await page.request.get(`/api/jobs/${id}/handover`)).body()).toString('latin1');
+  expect(await printed()).not.toContain('DCTDecode');
+  await photos
+    .getByRole('button', { name: /^Photograph/ })
+    .first()
+    .click();
+  await photos.getByRole('checkbox', { name: 'On the papers' }).click();
+  await photos.getByLabel('Mark a screw: its letters').fill('W');
+  await photos.getByLabel('Mark a screw: its letters').press('Enter');
+  await photos.getByRole('button', { name: 'Where W is' }).click({ position: { x: 40, y: 30 } });
+  const mark = photos.getByRole('button', { name: 'W, marked: show it on the drawing' });
+  await expect(mark).toBeVisible();
+  await kept(page);
+  await page.reload();
+  await photos
+    .getByRole('button', { name: /^Photograph/ })
+    .first()
+    .click();
+  await mark.click();
+  await expect(page.locator('.strip .lit').first()).toBeVisible();
+  expect(await printed()).toContain('DCTDecode');
+  await photos.getByRole('button', { name: 'Take out the mark W' }).click();
+  await expect(mark).toHaveCount(0);
 });

@@ -1,7 +1,21 @@
 /** A paper of a job as the answer to a request. */
+import type { Job } from '@core/job/schema';
 import { printed, type ToPrint } from '@/src/papers/press';
 import { loadJob } from '@/src/store/jobs';
+import { getPhoto } from '@/src/store/photos';
 import { notFound, problems } from './http';
+
+/** On one paper, at most: a page holds six. */
+const MOST_PICTURES = 24;
+
+/** Photographs that the papers want, as far as they have arrived. */
+async function wantedPictures({ photos = {} }: Job): Promise<Record<string, Uint8Array>> {
+  const wanted = Object.values(photos)
+    .filter((p) => p.onPaper === true)
+    .slice(0, MOST_PICTURES);
+  const read = await Promise.all(wanted.map(async ({ hash }) => [hash, await getPhoto(hash)] as const));
+  return Object.fromEntries(read.flatMap(([hash, bytes]) => (bytes ? [[hash, bytes]] : [])));
+}
 
 export async function paper(
   request: Request,
@@ -12,7 +26,8 @@ export async function paper(
   const found = await loadJob(id);
   if (!found) return notFound('such job');
   try {
-    const pdf = await printed(which, found.job, size, request.signal);
+    const pictures = which === 'handover' ? await wantedPictures(found.job) : undefined;
+    const pdf = await printed(which, found.job, size, request.signal, pictures);
     return new Response(new Uint8Array(pdf), {
       headers: {
         'Content-Type': 'application/pdf',

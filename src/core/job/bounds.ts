@@ -31,6 +31,7 @@ export const MOST = {
   photos: 200,
   'drill steps': 600,
   links: 12,
+  marks: 40,
 } as const;
 
 export const key = z

@@ -8,9 +8,10 @@ import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { author } from '../../sync/author';
-import { Choice, TextField } from '../../ui/fields';
+import { Choice, TextField, Tick } from '../../ui/fields';
 import { FileButton } from '../../ui/file-button';
 import { useJob } from '../shell/job-context';
+import { Marks } from './marks';
 import { keepPhoto, keptPhoto, sendPhotos } from './photo-store';
 import { shrink } from './shrink';
 import './photos.css';
@@ -101,10 +102,12 @@ function OnePhoto({ id, photo }: { id: string; photo: Photo }): ReactNode {
       if (url) URL.revokeObjectURL(url);
     };
   }, [photo.hash]);
-  const put = (label: string, more: Partial<Photo>): boolean =>
+  const put = (label: string, more: { [K in keyof Photo]?: Photo[K] | undefined }): boolean =>
     change(label, (j) => {
       const was = j.photos?.[id];
-      return was ? { ...j, photos: { ...j.photos, [id]: { ...was, ...more } } } : j;
+      // What is taken back leaves no empty place behind.
+      const is = JSON.parse(JSON.stringify({ ...was, ...more })) as Photo;
+      return was ? { ...j, photos: { ...j.photos, [id]: is } } : j;
     });
   const name = `Photograph${photo.when ? `, ${photo.when}` : ''}${photo.note ? `: ${photo.note}` : ''}`;
   return (
@@ -133,6 +136,14 @@ function OnePhoto({ id, photo }: { id: string; photo: Photo }): ReactNode {
             disabled={sealed}
             onCommit={(v) => put(`Photograph: ${v}`, { note: v || undefined })}
           />
+          <Tick
+            checked={photo.onPaper === true}
+            disabled={sealed}
+            onToggle={(on) => put(`Photograph ${on ? '' : 'not '}on the papers`, { onPaper: on || undefined })}
+          >
+            On the papers
+          </Tick>
+          <Marks id={id} photo={photo} src={src} put={put} />
           <Button
             disabled={sealed}
             onClick={() =>
