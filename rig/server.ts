@@ -9,6 +9,10 @@ import type * as z from 'zod';
 import { readJobValue } from '../src/core/job/file';
 import {
   Act,
+  BeginJoining,
+  DoJoining,
+  type JoiningSeen,
+  type JoiningTroubles,
   LoadHouse,
   MoveConductor,
   Probe,
@@ -25,6 +29,7 @@ import {
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
+import { CURES, type Cure, Joining, troublesOf } from './joining';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
 import { isSensorFault, SensorBench, splitActs, withShown } from './sensor-bench';
@@ -60,6 +65,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
   let world: AnyWorld | null = null;
   let bench: SensorBench | null = null;
   let turn = 0;
+  let joining: Joining | null = null;
   const registration = new Registration(random);
   const app = new Hono();
   app.use(async (c, next) => {
@@ -156,6 +162,9 @@ export function createRig(now: () => number, random: () => number, options: RigO
         'POST /act',
         'POST /code',
         'POST /register',
+        'GET /joining/:way',
+        'POST /joining',
+        'POST /joining/do',
       ],
     }),
   );
@@ -224,6 +233,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
     if (advanceSeconds !== undefined) {
       any().advance(advanceSeconds);
       bench?.advance(advanceSeconds);
+      joining?.advance(advanceSeconds);
     }
     changed();
     return c.json(shown(any()));
@@ -256,6 +266,25 @@ export function createRig(now: () => number, random: () => number, options: RigO
   app.post('/register', async (c) => {
     const { code } = await read(c.req.raw, Register);
     return c.json(registration.register(code, now()));
+  });
+  app.get('/joining/:way', (c) =>
+    c.json({
+      troubles: troublesOf(c.req.param('way')).map(({ id, step, sees }) => ({ id, step, sees })),
+      cures: Object.entries(CURES).map(([id, what]) => ({ id, what })),
+    } satisfies JoiningTroubles),
+  );
+  app.post('/joining', async (c) => {
+    const { way, troubles } = await read(c.req.raw, BeginJoining);
+    joining = new Joining(way, troubles);
+    return c.json({ ok: true });
+  });
+  app.post('/joining/do', async (c) => {
+    const wanted = await read(c.req.raw, DoJoining);
+    if (!joining) throw new RigError('Nothing is being joined: POST /joining first.');
+    if ('step' in wanted) return c.json(joining.step(wanted.step) satisfies JoiningSeen);
+    const cure = (Object.keys(CURES) as Cure[]).find((k) => k === wanted.cure);
+    if (!cure) throw new RigError(`cure: “${wanted.cure}” is not known`);
+    return c.json({ ok: joining.cure(cure) } satisfies JoiningSeen);
   });
   app.get('/events', (c) =>
     streamSSE(c, async (stream) => {

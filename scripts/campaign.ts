@@ -8,7 +8,7 @@ import '../src/core/family/all';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { proveOnWorld } from '../rig/prove';
 import { isTruth } from '../rig/same';
-import { alike } from '../rig/truth/alike';
+import { alike, explainsAll } from '../rig/truth/alike';
 import { truthCampaign } from '../rig/truth/campaign';
 import { TRUTH_CASES } from '../rig/truth/houses';
 import { clientFor, worldClient } from '../rig/world-client';
@@ -195,7 +195,7 @@ async function pairs(): Promise<Tally> {
           ),
       );
     // Both named, or a simpler cause that gives all the same readings.
-    const right = (named(a) && named(b)) || (top.against.length === 0 && !top.rejected);
+    const right = (named(a) && named(b)) || explainsAll(top);
     if (right) sum.right += 1;
     else if (top.probability > CONFIDENT) sum.confidentWrong += 1;
     if (!right && wrong.length < 90)
@@ -267,8 +267,7 @@ async function outside(): Promise<Tally> {
     const [top] = ranking.ranked;
     sum.of += 1;
     // None of these first, or something that explains everything that was read.
-    const right =
-      ranking.none > (top?.probability ?? 0) || (top !== undefined && top.against.length === 0 && !top.rejected);
+    const right = ranking.none > (top?.probability ?? 0) || explainsAll(top);
     if (right) sum.right += 1;
     else {
       if ((top?.probability ?? 0) > CONFIDENT) sum.confidentWrong += 1;

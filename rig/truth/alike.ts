@@ -1,6 +1,6 @@
 /** Whether two hypotheses differ in anything that was read. */
 import type { Predicted } from '../../src/core/evidence/hypothesis';
-import type { Ranking } from '../../src/core/evidence/rank';
+import type { Ranked, Ranking } from '../../src/core/evidence/rank';
 
 /** Two predictions that no meter of the trade tells apart. */
 export function sameReading(p: Predicted | undefined, q: Predicted | undefined): boolean {
@@ -14,3 +14,10 @@ export function alike(ranking: Ranking, a: string, b: string, observed: readonly
   const [x, y] = [of(a), of(b)];
   return x !== undefined && y !== undefined && observed.every((key) => sameReading(x.get(key), y.get(key)));
 }
+
+/** Of so many figures one may be beyond three deviations by chance; nothing may have been seen otherwise. */
+const BY_CHANCE = 1;
+
+/** A hypothesis that explains everything that was read: whatever it is called, no reading tells it from the truth. */
+export const explainsAll = (r: Ranked | undefined): boolean =>
+  r !== undefined && !r.rejected && r.misses === 0 && r.against.length <= BY_CHANCE;

@@ -5,7 +5,7 @@ import { rankingOf } from '../../src/core/evidence/of-job';
 import type { Ranking } from '../../src/core/evidence/rank';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
-import { alike } from './alike';
+import { alike, explainsAll } from './alike';
 import { type NamedFault, truthFaults } from './faults';
 import { chance } from './house';
 import { TRUTH_CASES, type TruthCase } from './houses';
@@ -108,7 +108,7 @@ export function truthCampaign(input: TruthInput): TruthScores {
       if (fault.accepts) judge(out.singles, leads(ranking) && names(ranking, fault, top(ranking)), ranking, what);
       else {
         const first = ranking.ranked.find((r) => r.hypothesis.id === top(ranking));
-        judge(out.outside, !leads(ranking) || first?.against.length === 0, ranking, what);
+        judge(out.outside, !leads(ranking) || explainsAll(first), ranking, what);
       }
     }
     for (let i = 0; i < input.pairs; i++) {
@@ -119,8 +119,7 @@ export function truthCampaign(input: TruthInput): TruthScores {
       // A fault that the other one hides has nothing to be named by.
       if (!shown || !ranking || !both(job, of, a, b, input.seed * 2000 + i)) continue;
       const first = ranking.ranked.find((r) => r.hypothesis.id === top(ranking));
-      const right =
-        leads(ranking) && (first?.against.length === 0 || [a, b].every((f) => names(ranking, f, top(ranking))));
+      const right = leads(ranking) && (explainsAll(first) || [a, b].every((f) => names(ranking, f, top(ranking))));
       judge(out.pairs, right, ranking, `${of.name}: ${a.id} and ${b.id}`);
     }
     for (let i = 0; i < input.healthy; i++) {

@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test';
 import { toBuffer } from 'qrcode';
 import { written } from '../support/onboarding';
-import { fill, goTo, kept, newJob } from './helpers';
+import { arriveToPowerUp, fill, goTo, kept, newJob, RIG } from './helpers';
 
 test('a card’s digit typed wrongly, a step that fails, a command timed; kept over a reload', async ({ page }) => {
   await newJob(page);
@@ -93,4 +93,64 @@ test('linked with an assistant, proved by one command, and again after another d
     'aria-pressed',
     'true',
   );
+});
+
+test('a path tried at the rig: each failure met, understood by the path, and mended by what it says', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await newJob(page);
+  await arriveToPowerUp(page, 'Joined house');
+  await goTo(page, 'Set up');
+  const join = page.getByRole('region', { name: 'Join and register' });
+  await join.getByRole('button', { name: 'Try this path at the rig' }).click();
+  await fill(page, 'Address of the rig', RIG);
+  const begin = join.getByRole('button', { name: 'Begin at the rig' });
+  await begin.click();
+  await expect(join).toContainText('Ready to be joined.');
+  const troubles = await join.getByLabel('What is wrong there').locator('option').allTextContents();
+  expect(troubles.length).toBeGreaterThan(8);
+  for (const [trouble, seen, means, cure] of [
+    ['mail late', 'no e-mail', 'a wrong address, or it lies under junk', 'look under junk and correct the address'],
+    [
+      'guest network',
+      'joined, and no internet',
+      'a guest network keeps it apart',
+      'use the house’s own network, not the guests’',
+    ],
+    ['code ran out', 'the code is refused', 'it ran out', 'ask for a new code and read it letter by letter'],
+    [
+      'service down',
+      'the service does not answer',
+      'it is down, or this line is',
+      'finish everything local, and leave it as a follow-up',
+    ],
+    ['second device', 'two of the same name', 'a second device registered by itself', 'take the wrong one out'],
+  ] as const) {
+    await join.getByLabel('What is wrong there').selectOption({ label: trouble });
+    await begin.click();
+    await expect(join).toContainText('Ready to be joined, with something wrong.');
+    // Another thing that can go wrong at the step that went through just now.
+    if (trouble === 'service down')
+      await join.locator('.join-step.done').last().getByRole('button', { name: 'Again', exact: true }).click();
+    const failure = join.locator('.join-failure');
+    const next = join.getByRole('button', { name: 'Do the next step there' });
+    for (let i = 0; i < 8 && !(await failure.isVisible()); i++) {
+      const before = await join.locator('.join-head').textContent();
+      await next.click();
+      await expect
+        .poll(async () => (await failure.isVisible()) || (await join.locator('.join-head').textContent()) !== before)
+        .toBe(true);
+    }
+    await expect(failure).toContainText(`Seen instead: ${seen}.`);
+    await expect(failure).toContainText(means);
+    // What is not the thing to do changes nothing.
+    await join.getByRole('button', { name: 'another socket, another cable' }).click();
+    await expect(join).toContainText('Nothing is different.');
+    await join.getByRole('button', { name: cure, exact: true }).click();
+    await expect(join).toContainText(`Done: ${cure}.`);
+    await join.getByRole('button', { name: 'Do it again there' }).click();
+    await expect(failure).toHaveCount(0);
+  }
+  await kept(page);
 });

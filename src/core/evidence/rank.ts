@@ -24,6 +24,8 @@ export interface Ranked {
   against: string[];
   /** Its readings taken together are beyond what it allows. */
   rejected: boolean;
+  /** Of those against it, how many were looked at and seen otherwise: no figure that is a little off. */
+  misses: number;
   /** Tests of the proof that would show it, the quickest first. */
   shownBy?: string[];
 }
@@ -72,6 +74,7 @@ interface Explained {
   far: number[];
   log: number;
   rejected: boolean;
+  misses: number;
   supports: string[];
   against: string[];
 }
@@ -168,7 +171,7 @@ function explain(
     chiSquareScore(chi, figures) > REJECTS ||
     misses >= AGAINST_REJECTS ||
     (h.id === AS_PLANNED && (failed || misses + far >= AGAINST_PLAN));
-  return { far: apart, log: log + (rejected ? REJECTED : 0), rejected, supports, against };
+  return { far: apart, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
 }
 
 /** A fault of several degrees as bad as explains most; each degree is as likely as another. */
@@ -247,15 +250,20 @@ export function rankEvidence(e: Evidence): Ranking {
   const all = [...singles, ...pairs];
   const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
   const leads = all.reduce((a, b) => (score(b) > score(a) ? b : a));
-  // Where the best there is rejects what was read, it is not that: none of these leads.
-  const none = leads.rejected ? Math.max(listed, score(leads) + LEADS) : listed;
+  // Where the best there is rejects what was read, it is not that: none of these leads. Where something was seen that
+  // it does not allow, it is as likely that as none of these: a look is seldom wrong.
+  const none = leads.rejected
+    ? Math.max(listed, score(leads) + LEADS)
+    : leads.misses > 0
+      ? Math.max(listed, score(leads))
+      : listed;
   const most = Math.max(none, ...all.map(score));
   const weights = all.map((x) => Math.exp(score(x) - most));
   const noneWeight = Math.exp(none - most);
   const total = weights.reduce((a, b) => a + b, noneWeight);
   const ranked = all
-    .map(({ hypothesis, rejected, supports, against }, i): Ranked => {
-      return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, supports, against };
+    .map(({ hypothesis, rejected, misses, supports, against }, i): Ranked => {
+      return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, misses, supports, against };
     })
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
   return {

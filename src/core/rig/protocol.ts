@@ -152,3 +152,22 @@ export const MoveConductor = z.strictObject({
   reseat: z.boolean().default(false),
 });
 export const Register = z.strictObject({ code: z.string().max(12) });
+
+/** Joining tried against the stand-ins of network, account and service. */
+export const BeginJoining = z.strictObject({
+  way: z.string().max(20),
+  /** Ids from GET /joining/WAY. */
+  troubles: z.array(z.string().max(40)).max(4).default([]),
+});
+/** A step of the path done, or something done about what was seen. */
+export const DoJoining = z.union([
+  z.strictObject({ step: z.string().max(20) }),
+  z.strictObject({ cure: z.string().max(40) }),
+]);
+export const JoiningSeen = z.object({ ok: z.boolean(), sees: z.string().optional() });
+export type JoiningSeen = z.infer<typeof JoiningSeen>;
+export const JoiningTroubles = z.object({
+  troubles: z.array(z.object({ id: z.string(), step: z.string(), sees: z.string() })),
+  cures: z.array(z.object({ id: z.string(), what: z.string() })),
+});
+export type JoiningTroubles = z.infer<typeof JoiningTroubles>;

@@ -11,6 +11,7 @@ import { CodeField } from './code-field';
 import { ControlTest } from './control-test';
 import { Consents, Links } from './links';
 import { PathStep } from './path-step';
+import { RigJoin } from './rig-join';
 import './join.css';
 
 const FOLLOW_UPS = [
@@ -122,6 +123,7 @@ export function JoinPanel(): ReactNode {
           <PathStep key={step.id} step={step} lit={lit} now={open[0]?.id === step.id} />
         ))}
       </ol>
+      <RigJoin way={registration.way} path={path} next={open[0]} />
       <ControlTest />
       <Links />
       <Consents />

@@ -20,11 +20,11 @@ const BAND = 0.35;
 
 /** Where each thing beside the device stands on the drawn wall. */
 const PLACES: Readonly<Record<Near, { x: number; y: number; word: string }>> = {
-  sun: { x: 44, y: yOf(2.1), word: 'sun' },
-  'supply-air': { x: 330, y: yOf(2.3), word: 'supply air' },
-  heat: { x: 60, y: yOf(0.45), word: 'heat' },
-  draught: { x: 352, y: yOf(1.1), word: 'draught' },
-  appliance: { x: 300, y: yOf(0.4), word: 'lamp, cooker' },
+  sun: { x: 58, y: yOf(2.1), word: 'sun' },
+  'supply-air': { x: 286, y: yOf(2.3), word: 'supply air' },
+  heat: { x: 66, y: yOf(0.45), word: 'heat' },
+  draught: { x: 318, y: yOf(1.1), word: 'draught' },
+  appliance: { x: 292, y: yOf(0.4), word: 'lamp, cooker' },
 };
 
 const ASKED = [
@@ -84,7 +84,7 @@ export function MountPanel(): ReactNode {
                         })
                 }
               >
-                <rect x={x - 44} y={y - 24} width="88" height="48" rx="10" />
+                <rect x={x - 52} y={y - 24} width="104" height="48" rx="10" />
                 <text x={x} y={y + 5} textAnchor="middle">
                   {word}
                 </text>

@@ -1,6 +1,6 @@
 /** Talks to a rig by address, only through its documented interface. */
 import type { RigClient } from '@core/rig/client';
-import { type ProbeAnswer, RigState } from '@core/rig/protocol';
+import { JoiningSeen, JoiningTroubles, type ProbeAnswer, RigState } from '@core/rig/protocol';
 
 export const DEFAULT_RIG = 'http://127.0.0.1:4700';
 const KEY = 'augerset.rig';
@@ -49,6 +49,17 @@ async function call(address: string, path: string, body?: unknown): Promise<unkn
   }
   return answer;
 }
+
+/** Joining at the rig: what can go wrong on a way, a trial begun, a step or a cure done. */
+export const joiningAt = (address: string) => ({
+  troubles: async (way: string): Promise<JoiningTroubles> =>
+    JoiningTroubles.parse(await call(address, `/joining/${encodeURIComponent(way)}`)),
+  begin: async (way: string, troubles: readonly string[]): Promise<void> => {
+    await call(address, '/joining', { way, troubles });
+  },
+  step: async (step: string): Promise<JoiningSeen> => JoiningSeen.parse(await call(address, '/joining/do', { step })),
+  cure: async (cure: string): Promise<JoiningSeen> => JoiningSeen.parse(await call(address, '/joining/do', { cure })),
+});
 
 export function rigClient(address: string): RigClient {
   const state = async (path: string, body?: unknown): Promise<RigState> =>
