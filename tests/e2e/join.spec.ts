@@ -101,6 +101,8 @@ test('a path tried at the rig: each failure met, understood by the path, and men
   test.setTimeout(180_000);
   await newJob(page);
   await arriveToPowerUp(page, 'Joined house');
+  await goTo(page, 'Power up');
+  await page.getByRole('button', { name: 'Lights up' }).click();
   await goTo(page, 'Set up');
   const join = page.getByRole('region', { name: 'Join and register' });
   await join.getByRole('button', { name: 'Try this path at the rig' }).click();
