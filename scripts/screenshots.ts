@@ -42,7 +42,6 @@ const shots: Shot[] = [
       await page.locator('.test-list.down button', { hasText: 'Fan alone' }).click();
     },
   },
-  { name: 'heat-pump', path: '/jobs/demo-cottage/proof' },
   { name: 'heaters', path: '/jobs/demo-sail-loft/survey' },
   {
     name: 'wiring-centre',
@@ -60,7 +59,6 @@ const shots: Shot[] = [
     },
   },
   { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
-  { name: 'plant', path: '/jobs/demo-parsonage/survey' },
   { name: 'millivolt', path: '/jobs/demo-hearth/decide', dark: true },
   {
     name: 'floor-warm-up',
@@ -72,6 +70,30 @@ const shots: Shot[] = [
   { name: 'hand-over', path: '/jobs/demo-flat/hand-over' },
   { name: 'survey-phone', path: '/jobs/demo-netloft/survey', phone: true },
   { name: 'power-up-phone', path: '/jobs/demo-ferry/power-up', phone: true, dark: true },
+  {
+    name: 'sheet',
+    path: '/jobs/demo-ferry/arrive',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Write a sheet' }).click();
+      await page.getByRole('region', { name: 'The sheet of this job' }).waitFor();
+      await page.waitForTimeout(600);
+      await page.locator('.sheet-editor').evaluate((e) => e.scrollIntoView({ block: 'start' }));
+    },
+  },
+  {
+    name: 'drill',
+    path: '/drill',
+    act: async (page) => {
+      await page.getByLabel('Whose drill').fill('Robin Vale');
+      await page.getByLabel('Whose drill').press('Enter');
+      await page.getByLabel(/^Number/).fill('1');
+      await page.getByLabel(/^Number/).press('Enter');
+      await page.getByRole('button', { name: 'Begin', exact: true }).first().click();
+      await page.waitForURL(/proof/, { timeout: 60_000 });
+      await page.getByText(/^Display /).waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(2500);
+    },
+  },
 ];
 
 const browser = await chromium.launch({
@@ -95,7 +117,7 @@ for (const shot of shots) {
   });
   const page = await context.newPage();
   await page.goto(address + shot.path);
-  await page.locator('.sentence, .ledger').first().waitFor();
+  await page.locator('.sentence, .ledger, .drills').first().waitFor();
   await page.evaluate(() => document.fonts.ready);
   await shot.act?.(page);
   await page.waitForTimeout(400);

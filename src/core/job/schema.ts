@@ -7,7 +7,7 @@
 import * as z from 'zod';
 import { Drill } from '../drill/drill';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
-import { Consent, ConsentAnswer, Link } from '../join/links';
+import { Consent, ConsentAnswer, Link } from '../join/link-schema';
 import { Mount } from '../mount/mount';
 import { key, longText, many, shortText, size } from './bounds';
 import { Complaint } from './complaint';

@@ -1,34 +1,12 @@
 /** Links of the device to a voice assistant or home controller, each proved by one command; consents, asked and answered. */
-import * as z from 'zod';
 import type { JobHead } from '../job/schema';
 import type { PaperPart } from '../record/paper-part';
-
-const instant = z.iso.datetime({ offset: true });
-const text = z.string().max(200);
-
-export const Link = z.strictObject({
-  to: z.enum(['voice', 'controller']),
-  /** What the customer calls it: "the kitchen speaker". */
-  name: text,
-  permitted: z.boolean().optional(),
-  discovered: z.boolean().optional(),
-  /** What the device is called there. */
-  called: text.optional(),
-  /** The command that was said or sent, and whether the device followed. */
-  command: text.optional(),
-  followed: z.boolean().optional(),
-  /** Which device it was when it was proved: another one is linked anew. */
-  device: text.optional(),
-});
-export type Link = z.infer<typeof Link>;
+import { Consent, type Link } from './link-schema';
 
 export const LINK_STEPS = [
   { key: 'permitted', what: 'Permitted in the device’s own account, by the customer' },
   { key: 'discovered', what: 'Discovered from the other side' },
 ] as const;
-
-export const Consent = z.enum(['terms', 'presence', 'location', 'reports', 'offers']);
-export type Consent = z.infer<typeof Consent>;
 
 /** Asked of the customer word by word; nothing is taken for granted. */
 export const CONSENT_WORDS: Readonly<Record<Consent, string>> = {
@@ -38,8 +16,6 @@ export const CONSENT_WORDS: Readonly<Record<Consent, string>> = {
   reports: 'May reports of your use be made and sent to you?',
   offers: 'May you be sent offers?',
 };
-
-export const ConsentAnswer = z.strictObject({ answer: z.enum(['yes', 'no']), at: instant });
 
 /** Which device a link was proved with: its serial, else its sheet. */
 export const deviceMark = (device: JobHead['device']): string =>

@@ -21,7 +21,7 @@ import { Choice, TextField } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { FileButton } from '../../ui/file-button';
 import type { DrillApi } from '../../workers/drill.worker';
-import { FAMILIES } from '../families';
+import { FAMILIES, FAMILY_SCREENS } from '../families';
 import '../../ui/fields.css';
 import '../../ui/panel.css';
 import '../jobs/jobs.css';
@@ -32,7 +32,10 @@ const LEVELS = [...DrillLevel.values];
 const CLASS_KEY = 'augerset.class';
 
 const chanceSeed = (): number => 1 + Math.floor(Math.random() * 9999);
-const familyName = (family: Family | undefined): string => FAMILIES.find((f) => f.family === family)?.name ?? '';
+const familyName = (family: Family | undefined): string => (family ? FAMILY_SCREENS[family].name : '');
+/** Which case a drill is of, in one text. */
+const caseKey = (family: Family | undefined, level: number | undefined, seed: number | undefined): string =>
+  `${family} ${level} ${seed}`;
 
 function keptClass(): DrillClass | null {
   try {
@@ -55,7 +58,8 @@ async function housed(wanted: DrillCase): Promise<object> {
 
 export function Drills(): ReactNode {
   const router = useRouter();
-  const [family, setFamily] = useState<Family>('24v');
+  const [chosen, setChosen] = useState(FAMILIES[0]);
+  const { family } = chosen ?? { family: '24v' as const };
   const [level, setLevel] = useState<DrillLevel>(1);
   const [seed, setSeed] = useState<number | undefined>(undefined);
   const [person, setPerson] = useState('');
@@ -150,11 +154,9 @@ export function Drills(): ReactNode {
   const mine = (c: DrillCase): JobListItem | undefined =>
     done?.find(
       (d) =>
-        d.family === c.family &&
-        d.drill?.level === c.level &&
-        d.drill.seed === c.seed &&
-        d.drill.person === person &&
-        d.drill.class === group?.name,
+        caseKey(d.family, d.drill?.level, d.drill?.seed) === caseKey(c.family, c.level, c.seed) &&
+        d.drill?.person === person &&
+        d.drill?.class === group?.name,
     );
   return (
     <div className="jobs drills">
@@ -173,8 +175,8 @@ export function Drills(): ReactNode {
                 key={f.family}
                 type="button"
                 className="tile"
-                aria-pressed={f.family === family}
-                onClick={() => setFamily(f.family)}
+                aria-pressed={f === chosen}
+                onClick={() => setChosen(f)}
               >
                 <strong>{f.name}</strong>
                 <span className="soft">{f.known}</span>

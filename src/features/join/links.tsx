@@ -1,7 +1,8 @@
 'use client';
 
 /** Linked with a voice assistant or home controller: permitted, discovered, named, proved by one command; consents. */
-import { CONSENT_WORDS, Consent, deviceMark, isStale, LINK_STEPS, type Link } from '@core/join/links';
+import { Consent, type Link } from '@core/join/link-schema';
+import { CONSENT_WORDS, deviceMark, isStale, LINK_STEPS } from '@core/join/links';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import type { ReactNode } from 'react';
