@@ -135,6 +135,37 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(run('sheet', file)).toMatchObject({ code: 2 });
   });
 
+  it('writes a job as Haystack grids, and takes a grid back all or not at all', () => {
+    const made = write(
+      'read.json',
+      JSON.stringify({
+        format: 'augerset.job',
+        version: 2,
+        readings: {
+          r1: {
+            at: '2026-01-01T00:00:00Z',
+            by: 'Ada',
+            source: 'typed',
+            quantity: 'volts-ac',
+            value: 26.1,
+            a: 'wall.R',
+            b: 'wall.C',
+          },
+        },
+      }),
+    );
+    const history = run('haystack', 'history', made);
+    expect(history.code).toBe(0);
+    expect(JSON.parse(history.out)).toMatchObject({ _kind: 'grid', rows: [{ val: { val: 26.1, unit: 'V' } }] });
+    const grid = write('grid.json', history.out);
+    const taken = run('haystack', 'take', minimal, grid);
+    expect(JSON.parse(taken.out).readings.r1).toMatchObject({ value: 26.1, a: 'wall.R' });
+    const bad = run('haystack', 'take', minimal, write('bad.json', '{"_kind":"grid","rows":[{"ts":"then"}]}'));
+    expect(bad.code).toBe(2);
+    expect(bad.err).toContain('bad.json: rows.0');
+    expect(run('haystack', 'cheese', minimal).code).toBe(2);
+  });
+
   it('publishes every schema', () => {
     expect(JSON.parse(run('schema').out)).toMatchObject({ type: 'object' });
     expect(JSON.parse(run('schema', 'device').out).anyOf.length).toBe(5);

@@ -13,6 +13,7 @@ import { parseJobTrials, tryOnCopy } from '../src/core/try-job';
 import { count } from '../src/core/units/units';
 import { checkText } from '../src/signing/file-check';
 import { diagnoseCommand } from './diagnose';
+import { haystackCommand } from './haystack';
 import { houseCommands } from './house';
 import { print, readJob, readJson, readText } from './io';
 import { spiceOf } from './spice';
@@ -186,6 +187,7 @@ for (const [name, description, verb] of [
 
 diagnoseCommand(program);
 weekCommands(program);
+haystackCommand(program);
 houseCommands(program);
 
 try {

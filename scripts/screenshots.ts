@@ -40,6 +40,7 @@ const shots: Shot[] = [
     path: '/jobs/demo-hall/proof',
     act: async (page) => {
       await page.locator('.test-list.down button', { hasText: 'Fan alone' }).click();
+      await page.locator('.ranking').waitFor();
     },
   },
   { name: 'heaters', path: '/jobs/demo-sail-loft/survey' },

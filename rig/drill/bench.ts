@@ -12,6 +12,7 @@ import { clientFor } from '../world-client';
 /** To take a meter to two points and read it. */
 const TOUCH_SECONDS = 40;
 const SWITCH_SECONDS = 60;
+const STOOD_SECONDS = 900;
 const MEND_SECONDS = 600;
 const METER_OHMS = 10e6;
 /** Below this a pair that was off is dead. */
@@ -52,6 +53,8 @@ export class DrillBench {
   private readonly gain: number;
   private readonly electricHeat: boolean;
   private secondsBefore = 0;
+  /** A house that somebody complains of has stood there for a while: its first start is long over. */
+  private stood: Promise<void> | null = null;
   private extraSeconds = 0;
   private readings = 0;
   private state = '';
@@ -92,6 +95,13 @@ export class DrillBench {
     return text;
   }
 
+  private settled(): Promise<void> {
+    this.stood ??= this.rig.advance(STOOD_SECONDS).then(() => {
+      this.secondsBefore -= STOOD_SECONDS;
+    });
+    return this.stood;
+  }
+
   private async pass(seconds: number): Promise<void> {
     await this.rig.advance(seconds);
   }
@@ -110,6 +120,7 @@ export class DrillBench {
   }
 
   async act(act: DrillAct): Promise<DrillOutcome> {
+    await this.settled();
     const before = (await this.rig.state()).seconds;
     if (act.kind !== 'measure' && act.kind !== 'name') this.last = null;
     const outcome = await this.done(act);
@@ -200,6 +211,8 @@ export class DrillBench {
     this.secondsBefore += seconds;
     this.extraSeconds += MEND_SECONDS;
     this.rig = clientFor(this.job, left);
+    this.stood = null;
+    await this.settled();
     await this.rig.supply(supplyOn);
     this.state = '';
     this.dead = false;
@@ -207,6 +220,7 @@ export class DrillBench {
   }
 
   async view(): Promise<DrillView> {
+    await this.settled();
     const s = await this.rig.state();
     const plant = s.plant;
     return {

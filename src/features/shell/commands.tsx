@@ -54,6 +54,11 @@ export function Commands(): ReactNode {
         run: () => window.location.assign(`/api/jobs/${id}/export`),
       },
       {
+        id: 'haystack',
+        name: 'Save the readings as a Haystack history (JSON)',
+        run: () => window.location.assign(`/api/jobs/${id}/haystack?grid=history`),
+      },
+      {
         id: 'masked',
         name: 'Save a masked copy (JSON)',
         run: () => window.location.assign(`/api/jobs/${id}/export?masked=1`),
