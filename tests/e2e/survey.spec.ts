@@ -49,6 +49,8 @@ test('a screw is landed by keyboard alone, and evidence lights up', async ({ pag
 
 test('no common: the spare core is measured, becomes C, and the plan and prediction follow', async ({ page }) => {
   await page.goto('/');
+  // By now the list is longer than its first page.
+  await page.getByLabel('Search jobs').fill('net loft upper');
   const row = page.getByRole('listitem').filter({ hasText: 'Net loft' }).filter({ hasText: 'upper floor' });
   await row.getByRole('button', { name: 'Copy' }).click();
   await page.waitForURL(/\/arrive/);

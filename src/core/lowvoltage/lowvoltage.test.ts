@@ -220,7 +220,9 @@ describe('the terminal plan', () => {
 
   it('an unmended defect stays in the findings with its remedy', () => {
     const job = lines(FIVE, {}, { connect: { defects: { d1: { kind: 'no-slack', where: 'the wall' } } } });
-    expect(derived(job).findings.find((f) => f.code === 'connect.defect-open')?.fix).toContain('proper connectors');
+    expect(derived(job).shared.findings.find((f) => f.code === 'connect.defect-open')?.fix).toContain(
+      'proper connectors',
+    );
   });
 });
 
