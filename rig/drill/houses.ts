@@ -3,49 +3,11 @@ import '../../src/core/family/all';
 import { readJobValue } from '../../src/core/job/file';
 import type { Family, Job } from '../../src/core/job/schema';
 import { RigError } from '../rig-error';
+import { GOOD_FLOOR, GOOD_HEATER, GOOD_MAT, MILLIVOLT, OWN_24V } from './surveys';
 
 const FIVE = 'r red, c blue, y yellow, g green, w white';
 const PUMP = 'r red, c blue, y yellow, g green, o orange, w white';
 const LIVE = { input: 'live', pump: 'outside', cylinder: { litres: 150 } };
-
-const MAT = {
-  ratedWatts: 450,
-  ratedVolts: 240,
-  before: { ohms: 128, megohms: 550 },
-  after: { ohms: 128.4, megohms: 500 },
-  connection: { ohms: 128.2, megohms: 500 },
-};
-const FLOOR = {
-  region: 'NA',
-  supplyVolts: 240,
-  breakerAmps: 20,
-  mats: { m1: MAT },
-  areaSquareMetres: 3.6,
-  covering: 'tile',
-  build: 'board',
-  beneath: 'ground',
-  purpose: 'bath',
-  probe: { ohms: 14_600, floorCelsius: 20.5, place: 'between' },
-  roomCelsius: 20,
-  outdoorCelsius: 4,
-  slackMillimetres: 180,
-  screenEarthed: true,
-};
-const HEATER = {
-  region: 'NA',
-  breakerAmps: 20,
-  breakerPoles: 'two',
-  wire: 'AWG 12',
-  cables: {
-    c1: { liveVolts: 240, firstToEarth: 120, secondToEarth: 120 },
-    c2: { liveVolts: 0.3, ohms: 38.6, megohms: 350 },
-  },
-  heaters: { h1: { name: 'Bay', kind: 'baseboard', ratedWatts: 1500, ratedVolts: 240 } },
-  areaSquareMetres: 14,
-  lossWattsPerKelvin: 42,
-  roomCelsius: 16,
-  outdoorCelsius: 2,
-};
 
 const HOUSES: Readonly<Record<Family, readonly object[]>> = {
   '24v': [
@@ -62,40 +24,18 @@ const HOUSES: Readonly<Record<Family, readonly object[]>> = {
     { device: 'rc2-radio', survey: { plant: 'three-port', ...LIVE } },
   ],
   floor: [
-    { device: 'fs4-screen', survey: FLOOR },
-    { device: 'fs4-screen', survey: { ...FLOOR, mats: { m1: MAT, m2: { ...MAT, name: 'second' } } } },
+    { device: 'fs4-screen', survey: GOOD_FLOOR },
+    { device: 'fs4-screen', survey: { ...GOOD_FLOOR, mats: { m1: GOOD_MAT, m2: { ...GOOD_MAT, name: 'second' } } } },
   ],
-  heater: [{ device: 'hl2-twin', survey: HEATER }],
+  heater: [{ device: 'hl2-twin', survey: GOOD_HEATER }],
   contact: [
     {
       device: 'cb1-cell',
-      survey: {
-        region: 'NA',
-        appliance: 'millivolt',
-        looks: 'fireplace',
-        pilot: 'lit',
-        openMillivolts: 610,
-        pileOhms: 2.4,
-        coilOhms: 2.9,
-        pullMillivolts: 180,
-        loopOhms: 0.12,
-        gauge: 'AWG 18',
-        metres: 3,
-        answers: 'yes',
-        switches: { s1: { name: 'Limit', kind: 'limit', millivolts: 3 } },
-      },
+      survey: MILLIVOLT,
     },
     {
       device: 'cb1-cell',
-      survey: {
-        region: 'NA',
-        appliance: 'own-24v',
-        looks: 'unit-heater',
-        secondaryVolts: 26.4,
-        transformerVA: 20,
-        valveVA: 9,
-        common: 'yes',
-      },
+      survey: OWN_24V,
     },
   ],
 };

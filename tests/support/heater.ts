@@ -1,24 +1,11 @@
 /** Line-voltage heaters for tests: one with everything in order, and how to change it. */
+
+import { GOOD_HEATER } from '../../rig/drill/surveys';
 import { jobAs } from '../../src/core/family/of';
 import type { JobOf } from '../../src/core/job/schema';
 import { anyJob } from './jobs';
 
-/** One 1,500 W baseboard on 240 V, two hots, four cores in the box. */
-export const GOOD_HEATER = {
-  region: 'NA',
-  breakerAmps: 20,
-  breakerPoles: 'two',
-  wire: 'AWG 12',
-  cables: {
-    c1: { liveVolts: 240, firstToEarth: 120, secondToEarth: 120 },
-    c2: { liveVolts: 0.3, ohms: 38.6, megohms: 350 },
-  },
-  heaters: { h1: { name: 'Bay', kind: 'baseboard', ratedWatts: 1500, ratedVolts: 240 } },
-  areaSquareMetres: 14,
-  lossWattsPerKelvin: 42,
-  roomCelsius: 16,
-  outdoorCelsius: 2,
-};
+export { GOOD_HEATER } from '../../rig/drill/surveys';
 
 export const heaterJob = (survey: object = {}, more: object = {}): JobOf<'heater'> =>
   jobAs(anyJob({ family: 'heater', device: 'hl2-twin', survey: { ...GOOD_HEATER, ...survey }, ...more }), 'heater');

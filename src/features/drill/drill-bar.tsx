@@ -3,6 +3,7 @@
 /** The house of a drill under the hand: supply, device, time, what is seen and heard; the fault named, mended, judged. */
 import { type Drill, LEVEL_WORDS } from '@core/drill/drill';
 import { COMPLAINT_WORDS } from '@core/job/complaint';
+import { withMended } from '@core/proof/mended';
 import { count, listed } from '@core/units/units';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
@@ -160,21 +161,14 @@ function Naming({
     await act({ kind: 'mend' });
     const { tests } = derived.shared.proof;
     // What was shown wrong is to be shown again; what was read before speaks of another house.
-    change(`Mended: ${named}`, (j) => ({
-      ...j,
-      proof: {
-        ...j.proof,
-        mended: {
-          ...j.proof.mended,
-          [nanoid(10)]: {
-            at: new Date().toISOString(),
-            by: author().name || author().client,
-            what: named,
-            tests: tests.filter((t) => t.verdict !== 'pass').map((t) => t.id),
-          },
-        },
-      },
-    }));
+    change(`Mended: ${named}`, (j) =>
+      withMended(j, nanoid(10), {
+        at: new Date().toISOString(),
+        by: author().name || author().client,
+        what: named,
+        tests: tests.filter((t) => t.verdict !== 'pass').map((t) => t.id),
+      }),
+    );
     setNamed('');
     setChosen(null);
   };

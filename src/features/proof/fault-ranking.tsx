@@ -3,6 +3,7 @@
 /** What is wrong, by likelihood, and what to read next: entered right here. */
 import { AS_PLANNED } from '@core/evidence/hypothesis';
 import type { Ranked, Ranking } from '@core/evidence/rank';
+import { withMended } from '@core/proof/mended';
 import { valueText } from '@core/proof/proof-run';
 import { count, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
@@ -85,21 +86,14 @@ function Mended({ fault }: { fault: Ranked }): ReactNode {
   const again = tests.filter((t) => t.verdict === 'fail' || (fault.shownBy ?? []).includes(t.id));
   const quickest = tests.find((t) => t.id === fault.shownBy?.[0]);
   const take = (): void => {
-    change(`Mended: ${fault.hypothesis.name}`, (j) => ({
-      ...j,
-      proof: {
-        ...j.proof,
-        mended: {
-          ...j.proof.mended,
-          [nanoid(10)]: {
-            at: new Date().toISOString(),
-            by: author().name || author().client,
-            what: fault.hypothesis.name,
-            tests: again.map((t) => t.id),
-          },
-        },
-      },
-    }));
+    change(`Mended: ${fault.hypothesis.name}`, (j) =>
+      withMended(j, nanoid(10), {
+        at: new Date().toISOString(),
+        by: author().name || author().client,
+        what: fault.hypothesis.name,
+        tests: again.map((t) => t.id),
+      }),
+    );
   };
   // In a drill a fault is mended in its house, by the name it was given.
   if (sealed || job.drill || again.length === 0) return null;

@@ -1,6 +1,5 @@
-import '@core/family/all';
 import { isPassed } from '@core/drill/drill';
-import { resultOf } from '@/rig/drill/play';
+import { judgedApart } from '@/rig/drill/judge';
 import { loadJob } from '@/src/store/jobs';
 import { answering, notFound, problems } from '../../../_http/http';
 import { paper } from '../../../_http/paper';
@@ -16,7 +15,7 @@ export const GET = answering(
     const { job } = found;
     const { drill } = job;
     if (!drill?.finished) return problems(422, [{ path: 'drill', message: 'This is no drill that was finished.' }]);
-    const { result } = await resultOf({ ...job, drill });
+    const result = await judgedApart(job);
     if (!isPassed(result) || result.points !== drill.finished.result.points)
       return problems(422, [
         { path: 'drill', message: 'Played again, this drill is not passed as it says: nothing is certified.' },
