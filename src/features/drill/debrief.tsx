@@ -125,7 +125,7 @@ export function Debrief({ job, api }: { job: Job & { drill: Drill }; api: () => 
           </div>
           <div className="row">
             {passed ? (
-              <Button variant="contained" href={`/api/jobs/${id}/certificate`} target="_blank">
+              <Button className="copper" href={`/api/jobs/${id}/certificate`} target="_blank">
                 Certificate
               </Button>
             ) : null}

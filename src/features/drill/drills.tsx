@@ -211,7 +211,6 @@ export function Drills(): ReactNode {
           </div>
           <div className="row">
             <Button
-              variant="contained"
               className="copper"
               disabled={busy !== '' || seed === undefined}
               onClick={() => void begin({ family, level, seed: seed ?? 1 }, '')}

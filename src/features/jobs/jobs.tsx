@@ -13,6 +13,8 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '../../sync/author';
 import { Choice, TextField } from '../../ui/fields';
+import { More } from '../../ui/more';
+import { useNarrow } from '../../ui/use-narrow';
 import { FAMILIES } from '../families';
 import { toggleScheme } from '../shell/scheme';
 import '../../ui/fields.css';
@@ -60,6 +62,7 @@ export function Jobs(): ReactNode {
   const [person, setPerson] = useState('');
   const [since, setSince] = useState('');
   const [until, setUntil] = useState('');
+  const narrow = useNarrow();
   const [lost, setLost] = useState<string | null>(null);
   const [listing, setListing] = useState<Listing | null>(null);
   const [problems, setProblems] = useState<Problem[]>([]);
@@ -172,6 +175,13 @@ export function Jobs(): ReactNode {
     });
     await load();
   };
+  const byPersonOrDay = (
+    <>
+      <TextField label="By whom" value={person} maxLength={80} onCommit={setPerson} />
+      <TextField label="Changed since" type="date" value={since} onCommit={setSince} />
+      <TextField label="until" type="date" value={until} onCommit={setUntil} />
+    </>
+  );
   return (
     <div className="jobs">
       <Dialog open={choosing} onClose={() => setChoosing(false)} aria-labelledby="new-job">
@@ -240,9 +250,7 @@ export function Jobs(): ReactNode {
         </div>
         <div className="jobs-filters">
           <Choice label="Show" value={view} options={VIEWS} onChoose={setView} />
-          <TextField label="By whom" value={person} maxLength={80} onCommit={setPerson} />
-          <TextField label="Changed since" type="date" value={since} onCommit={setSince} />
-          <TextField label="until" type="date" value={until} onCommit={setUntil} />
+          {narrow ? <More summary="By person or day">{byPersonOrDay}</More> : byPersonOrDay}
         </div>
         {lost === null ? null : (
           <p className="jobs-problems" role="alert">

@@ -53,7 +53,7 @@ export function CardWalk({ card, menu, sealed, entered, onEnter }: Props): React
           →
         </span>
         <span className="mono card-big">{row.enter}</span>
-        <Button variant="contained" size="large" disabled={sealed} onClick={() => onEnter(row, true)}>
+        <Button className="copper" size="large" disabled={sealed} onClick={() => onEnter(row, true)}>
           {row.locked || row.factory === row.enter ? 'Seen' : 'Entered'}
         </Button>
       </div>

@@ -188,7 +188,7 @@ function Keeping({ whole, name }: { whole: boolean; name: string }): ReactNode {
   };
   return (
     <footer className="row">
-      <Button variant="contained" disabled={!whole} onClick={() => void keep()}>
+      <Button className="copper" disabled={!whole} onClick={() => void keep()}>
         Keep for other jobs
       </Button>
       <Button onClick={save}>Save as a file</Button>
