@@ -3,7 +3,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
-  serverExternalPackages: ['@libsql/client', 'libsql', '@react-pdf/renderer'],
+  serverExternalPackages: ['@libsql/client', 'libsql'],
   headers: async () => [
     {
       source: '/:path*',

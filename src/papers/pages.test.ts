@@ -3,10 +3,12 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Block, paged, pieces } from './pages';
+import { type Block, MARGIN, paged, SHEET } from './pages';
 import { sfntOf } from './sfnt';
+import { linesOf, TONES, widthOf } from './type';
 
-const ROOM = 842 - 92;
+const END = SHEET.A4.height - MARGIN.bottom;
+const ACROSS = SHEET.A4.width - 2 * MARGIN.left;
 const columns = [
   { head: 'a', width: 20 },
   { head: 'b', width: 12, mono: true },
@@ -23,13 +25,14 @@ const block: fc.Arbitrary<Block> = fc.oneof(
     kind: fc.constant('table' as const),
     heading: fc.constantFrom('Readings', 'Settings'),
     columns: fc.constant(columns),
-    rows: fc.array(fc.tuple(text, fc.string({ maxLength: 40 }), text), { maxLength: 40 }),
+    rows: fc.array(fc.tuple(text, fc.string({ maxLength: 40 }), text), { maxLength: 12 }),
   }),
   fc.record({ kind: fc.constant('lines' as const), lines: fc.array(fc.record({ text }), { maxLength: 10 }) }),
   fc.record({
     kind: fc.constant('drawing' as const),
     height: fc.integer({ min: 10, max: 700 }),
-    node: fc.constant(null),
+    alt: fc.constant('a drawing'),
+    draw: fc.constant(() => undefined),
   }),
 );
 const bare = (s: string): string => s.replace(/\s+/g, '');
@@ -40,23 +43,32 @@ describe('pages', () => {
       fc.property(fc.array(block, { maxLength: 6 }), (blocks) => {
         const pages = paged(blocks, 'A4');
         for (const page of pages) {
-          const high = page.reduce((sum, p) => sum + p.height, 0);
-          expect(page.length === 1 || high <= ROOM).toBe(true);
+          const last = page.at(-1);
+          expect(page.length <= 1 || (last?.y ?? 0) + (last?.height ?? 0) <= END).toBe(true);
+          // One below the other, none over another.
+          page.forEach((p, i) => {
+            const before = page[i - 1];
+            expect(p.y).toBeGreaterThanOrEqual(before ? before.y + before.height - 1e-9 : MARGIN.top);
+          });
           expect(page.at(-1)?.kind === 'heading' && page.length > 1 && blocks.length > 0 && pages.at(-1) !== page).toBe(
             false,
           );
         }
         const all = pages.flat();
-        const said = all.flatMap((p) => (p.kind === 'line' ? [p.line.text] : [])).join('');
+        const said = all.flatMap((p) => (p.kind === 'line' ? p.lines : [])).join('');
+        for (const p of all)
+          if (p.kind === 'line')
+            for (const line of p.lines)
+              expect([...line].length < 2 || widthOf(line, TONES.plain) <= ACROSS * 1.01).toBe(true);
         const meant = blocks.flatMap((b) => (b.kind === 'lines' ? b.lines.map((l) => l.text) : [])).join('');
         expect(bare(said)).toBe(bare(meant));
         for (const k of [0, 1, 2]) {
-          const cells = all.flatMap((p) => (p.kind === 'row' ? [p.cells[k] ?? ''] : [])).join('');
+          const cells = all.flatMap((p) => (p.kind === 'row' ? (p.cells[k] ?? []) : [])).join('');
           const given = blocks.flatMap((b) => (b.kind === 'table' ? b.rows.map((r) => r[k] ?? '') : [])).join('');
           expect(bare(cells)).toBe(bare(given));
         }
       }),
-      { numRuns: 200, seed: 11 },
+      { numRuns: 100, seed: 11 },
     );
   });
 
@@ -67,9 +79,12 @@ describe('pages', () => {
     expect(pages.length).toBeLessThan(5000 / 25);
   });
 
-  it('cut a text between words where there are any', () => {
-    expect(pieces('one two three four', 9)).toEqual(['one two', 'three', 'four']);
-    expect(pieces('abcdefghij', 4)).toEqual(['abcd', 'efgh', 'ij']);
+  it('break a text between words, and a word only where it is wider than its line', () => {
+    const room = widthOf('one two', TONES.plain) + 1;
+    expect(linesOf('one two three', TONES.plain, room)).toEqual(['one two', 'three']);
+    const long = linesOf(`a ${'W'.repeat(12)} b`, TONES.plain, widthOf('WWWWW', TONES.plain) + 1);
+    expect(long).toEqual(['a', 'WWWWW', 'WWWWW', 'WW b']);
+    expect(linesOf('one\n\ntwo\r\nthree', TONES.plain, room)).toEqual(['one', '', 'two', 'three']);
   });
 });
 

@@ -55,7 +55,9 @@ function onDevice(entry: SettingEntry, value: string): { enter: string; range: s
     const { low, high, step, unit } = entry.range;
     const number = Number(value) / (unit === 'min' ? 60 : 1);
     // Nearest step inside the range: the device cannot take anything else.
-    const stepped = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
+    const nearest = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
+    // Steps of a hundredth are no binary fractions: 0.29, not 0.29000000000000004.
+    const stepped = Number(nearest.toPrecision(12));
     return { enter: `${signed(stepped)} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
   }
   return { enter: value, range: '' };

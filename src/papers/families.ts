@@ -1,26 +1,20 @@
 /** What a family draws on paper besides its tables and lines: the only list of families in the papers. */
 
-import { CENTRE, centreLayout } from '@core/boiler/centre-layout';
 import { netsOf, terminalOf } from '@core/boiler/wiring';
 import type { Derived } from '@core/derive';
 import type { ResultsOf } from '@core/family/registry';
 import type { Family, Job } from '@core/job/schema';
 import { type ConductorLabel, conductorLabels } from '@core/lowvoltage/labels';
 import type { Block } from './pages';
-import { StripPaper, stripHeight } from './strip-paper';
-import { PAPER_WIDTH, WiringCentrePaper } from './wiring-centre';
+import { stripBlock } from './strip-paper';
+import { centreBlock } from './wiring-centre';
 
 function stripBlocks(job: Job, { own }: ResultsOf<'24v'>): Block[] {
   const { wiring, sheet } = own;
   const blocks: Block[] = [];
   if (wiring)
     blocks.push(
-      {
-        kind: 'drawing',
-        heading: 'Terminals',
-        height: stripHeight(wiring),
-        node: <StripPaper wiring={wiring} device={sheet?.name ?? 'device'} />,
-      },
+      stripBlock(wiring, sheet?.name ?? 'device'),
       {
         kind: 'table',
         columns: [
@@ -48,12 +42,7 @@ function plantBlocks(job: Job, { own: boiler }: ResultsOf<'boiler'>): Block[] {
   if (boiler.nets.length > 0) {
     const nets = boiler.traced ? netsOf(boiler.traced) : boiler.nets;
     blocks.push(
-      {
-        kind: 'drawing',
-        heading: 'Wiring centre',
-        height: (PAPER_WIDTH * centreLayout(boiler.parts, nets, false).height) / CENTRE.width,
-        node: <WiringCentrePaper parts={boiler.parts} nets={nets} />,
-      },
+      centreBlock(boiler.parts, nets),
       {
         kind: 'table',
         columns: [

@@ -2,9 +2,9 @@
 import type { Photo } from '@core/job/photo';
 import type { Job } from '@core/job/schema';
 import { STOPS } from '@core/run';
-import { Image, Text, View } from '@react-pdf/renderer';
-import type { Block } from './pages';
-import { css } from './parts';
+import type { Block, Doc } from './pages';
+import { say } from './print';
+import { linesOf, TONES, widthOf } from './type';
 
 /** By the hash of what they are. */
 export type Pictures = Readonly<Record<string, Uint8Array>>;
@@ -12,6 +12,8 @@ export type Pictures = Readonly<Record<string, Uint8Array>>;
 const WIDTH = 240;
 const HEIGHT = 172;
 const CAPTION = 26;
+const GAP = 18;
+const MARK = { face: 'plain' as const, size: 9, colour: '#ffffff' };
 
 /** Those that are wanted and here, in the order of the run, before ahead of after. */
 export function onPaper({ photos = {} }: Pick<Job, 'photos'>, pictures: Pictures): Photo[] {
@@ -27,35 +29,27 @@ const captionOf = (p: Photo): string =>
     .filter(Boolean)
     .join(', ');
 
-function One({ photo, bytes }: { photo: Photo; bytes: Uint8Array }) {
+function drawPhoto(doc: Doc, photo: Photo, bytes: Uint8Array, x: number, y: number): void {
   // Drawn into the frame as wide or as high as it goes: marks stand on the picture, not on the frame.
   const scale = Math.min(WIDTH / photo.width, HEIGHT / photo.height);
   const [width, height] = [photo.width * scale, photo.height * scale];
-  return (
-    <View style={{ width: WIDTH }}>
-      <View style={{ width, height, position: 'relative' }}>
-        <Image src={{ data: Buffer.from(bytes), format: 'jpg' }} style={{ width, height }} />
-        {Object.entries(photo.marks ?? {}).map(([id, m]) => (
-          <Text
-            key={id}
-            style={{
-              position: 'absolute',
-              left: Math.max(0, m.x * width - 9),
-              top: Math.max(0, m.y * height - 7),
-              fontSize: 9,
-              padding: 2,
-              color: '#ffffff',
-              backgroundColor: '#a84a16',
-            }}
-          >
-            {m.label}
-          </Text>
-        ))}
-      </View>
-      <Text style={[css.soft, { fontSize: 9, marginTop: 2 }]}>{captionOf(photo)}</Text>
-    </View>
-  );
+  doc.image(Buffer.from(bytes), x, y, { width, height });
+  for (const m of Object.values(photo.marks ?? {})) {
+    const [left, top] = [x + Math.max(0, m.x * width - 9), y + Math.max(0, m.y * height - 7)];
+    doc.rect(left, top, widthOf(m.label, MARK) + 4, 14).fill('#a84a16');
+    say(doc, m.label, left + 2, top + 10, MARK);
+  }
+  linesOf(captionOf(photo), TONES.small, WIDTH)
+    .slice(0, 2)
+    .forEach((line, i) => {
+      say(doc, line, x, y + height + 11 + i * TONES.small.line, TONES.small);
+    });
 }
+
+const altOf = (p: Photo): string => {
+  const marks = Object.values(p.marks ?? {}).map((m) => m.label);
+  return `Photograph, ${captionOf(p)}${marks.length > 0 ? `, marked: ${marks.join(', ')}` : ''}`;
+};
 
 export function pictureBlocks(job: Job, pictures: Pictures): Block[] {
   const wanted = onPaper(job, pictures);
@@ -65,13 +59,12 @@ export function pictureBlocks(job: Job, pictures: Pictures): Block[] {
     kind: 'drawing',
     ...(i === 0 ? { heading: 'Photographs' } : {}),
     height: HEIGHT + CAPTION,
-    node: (
-      <View style={{ flexDirection: 'row', gap: 18, height: HEIGHT + CAPTION }}>
-        {row.map((p) => {
-          const bytes = pictures[p.hash];
-          return bytes ? <One key={p.hash} photo={p} bytes={bytes} /> : null;
-        })}
-      </View>
-    ),
+    alt: row.map(altOf).join('. '),
+    draw: (doc, x, y) => {
+      row.forEach((p, k) => {
+        const bytes = pictures[p.hash];
+        if (bytes) drawPhoto(doc, p, bytes, x + k * (WIDTH + GAP), y);
+      });
+    },
   }));
 }

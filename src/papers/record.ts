@@ -15,14 +15,13 @@ import { followUps } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
 import { timeParts } from '@core/record/time-parts';
 import { STOPS } from '@core/run';
-import { Path, Svg, Text, View } from '@react-pdf/renderer';
-import type { ReactNode } from 'react';
 import { checkRecord } from '../signing/signature';
 import { drawnRecord } from './families';
 import type { Block, Line } from './pages';
-import { css } from './parts';
 import { type Pictures, pictureBlocks } from './pictures';
-import { SquareCode } from './square-code';
+import { say } from './print';
+import { drawSquareCode } from './square-code';
+import { INK, linesOf, TONES } from './type';
 
 const VERDICT = {
   pass: 'as predicted',
@@ -35,18 +34,27 @@ const VERDICT = {
 const minute = (at: string): string => at.slice(0, 16).replace('T', ' ');
 
 /** The public key as text and as a square code: a copy of the file is held against it with `augerset verify`. */
-function SignedWith({ signature }: { signature: NonNullable<Job['signature']> }): ReactNode {
-  return (
-    <View style={{ flexDirection: 'row', gap: 10, alignItems: 'center', marginTop: 4 }}>
-      <SquareCode text={`augerset-key ${signature.key} ${signature.of.slice(0, 16)}`} size={78} />
-      <View style={{ flex: 1 }}>
-        <Text>Signed with this key. A copy of the record is checked with: augerset verify FILE --key</Text>
-        <Text style={css.mono}>{signature.key}</Text>
-        <Text>Digest</Text>
-        <Text style={css.mono}>{signature.of}</Text>
-      </View>
-    </View>
-  );
+function signedWith({ key, of }: NonNullable<Job['signature']>): Block {
+  const side = 84;
+  return {
+    kind: 'drawing',
+    height: side,
+    alt: `Signed with the key ${key}, digest ${of}. A copy of the record is checked with: augerset verify FILE --key`,
+    draw: (doc, x, y) => {
+      drawSquareCode(doc, `augerset-key ${key} ${of.slice(0, 16)}`, x, y, side);
+      const lines = (
+        [
+          ['plain', 'Signed with this key. A copy of the record is checked with: augerset verify FILE --key'],
+          ['mono', key],
+          ['plain', 'Digest'],
+          ['mono', of],
+        ] as const
+      ).flatMap(([tone, text]) => linesOf(text, TONES[tone], 410).map((line) => ({ tone, line })));
+      lines.forEach(({ tone, line }, i) => {
+        say(doc, line, x + side + 8, y + 14 + i * 13.5, TONES[tone]);
+      });
+    },
+  };
 }
 
 function sealBlocks(job: Job): Block[] {
@@ -68,8 +76,7 @@ function sealBlocks(job: Job): Block[] {
       ],
     },
   ];
-  if (job.signature && signed.ok)
-    blocks.push({ kind: 'drawing', height: 84, node: <SignedWith signature={job.signature} /> });
+  if (job.signature && signed.ok) blocks.push(signedWith(job.signature));
   return blocks;
 }
 
@@ -194,11 +201,13 @@ function signatureBlocks(job: Job): Block[] {
       kind: 'drawing',
       heading: 'Signed by the customer',
       height: 74,
-      node: (
-        <Svg viewBox="0 0 400 120" style={{ width: 220, height: 66 }}>
-          <Path d={signature.strokes} stroke="#1a2326" strokeWidth={2.2} fill="none" />
-        </Svg>
-      ),
+      alt: `Drawn by ${signature.name}`,
+      draw: (doc, x, y) => {
+        doc.save();
+        // The pad is 400 wide and 120 high.
+        doc.translate(x, y).scale(0.55).path(signature.strokes).lineWidth(2.2).stroke(INK);
+        doc.restore();
+      },
     },
     { kind: 'lines', lines: [{ text: `${signature.name}, ${signature.at.slice(0, 16).replace('T', ' ')} UTC` }] },
   ];
