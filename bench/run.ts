@@ -17,6 +17,7 @@ import { surveyJob } from '../tests/arbitrary/low-voltage';
 import { floorJob } from '../tests/support/floor';
 import { eightZones, fiveWire, threeZones } from './jobs';
 import { benchList } from './list';
+import { benchThread } from './page-thread';
 import { benchPages } from './pages';
 import { benchPapers } from './papers';
 
@@ -204,6 +205,15 @@ out.push(
   ...pages.map(
     (p) => `| ${p.name} | ${p.scriptsKilobytes.toFixed(0)} kB | ≤ ${p.wanted} kB | ${p.facesKilobytes.toFixed(0)} kB |`,
   ),
+);
+const thread = await benchThread();
+out.push(
+  '',
+  'The page’s own thread while its worker works, on a page that has settled: tasks over 50 ms by the browser’s own list, from the press to a second after the answer. None wanted.',
+  '',
+  '| what | presses | tasks over 50 ms | longest |',
+  '| --- | --- | --- | --- |',
+  ...thread.map((t) => `| ${t.what} | ${t.presses} | ${t.long} | ${t.worst === 0 ? 'under 50 ms' : ms(t.worst)} |`),
 );
 console.log(out.join('\n'));
 

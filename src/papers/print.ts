@@ -6,7 +6,6 @@ import PDFDocument from 'pdfkit';
 import {
   type Block,
   BOX,
-  CELL_GAP,
   type Doc,
   DRAWING_AIR,
   HEADING_AIR,

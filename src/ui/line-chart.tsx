@@ -130,47 +130,28 @@ const markPlugin = (marks: readonly ChartMark[], palette: Palette): Plugin<'line
   },
 });
 
-/** A chart of two points on a canvas that stands nowhere: the first drawing costs the most, and here nobody waits for it. */
-export function warmUp(): void {
-  const canvas = document.createElement('canvas');
-  canvas.width = 300;
-  canvas.height = 150;
-  const data = [
-    { x: 0, y: 0 },
-    { x: 1, y: 1 },
-  ];
-  new ChartJs(canvas, {
-    type: 'line',
-    data: { datasets: [{ data, fill: '+1' }, { data }] },
-    options: {
-      animation: false,
-      responsive: false,
-      events: [],
-      scales: { x: { type: 'linear' }, y: { type: 'linear' } },
-    },
-  }).destroy();
-}
+const datasetOf = (l: ChartLine, palette: Palette): ChartDataset<'line', { x: number; y: number }[]> => ({
+  label: l.name,
+  data: l.points.map((p) => ({ x: p.x, y: p.y })),
+  borderColor: palette[l.tone],
+  backgroundColor: l.dots ? palette[l.tone] : `${palette[l.tone]}2e`,
+  borderWidth: l.bandToNext || l.unnamed ? 1 : 2.5,
+  borderDash: l.dashed ? [6, 5] : [],
+  showLine: !l.dots,
+  pointRadius: l.dots ? 5 : 0,
+  pointBorderColor: palette.plate,
+  pointBorderWidth: l.dots ? 1.5 : 0,
+  fill: l.bandToNext ? '+1' : false,
+});
 
-export default function LineChart(props: LineChartProps): ReactNode {
-  const { title, xName, yName, lines, marks = [], xText = String, yText = String, yFrom, xStep, yLog = false } = props;
-  const palette = usePalette();
-  const [table, setTable] = useState(false);
-  if (!palette) return <div className="line-chart" />;
-  const datasets = lines.map(
-    (l): ChartDataset<'line', { x: number; y: number }[]> => ({
-      label: l.name,
-      data: l.points.map((p) => ({ x: p.x, y: p.y })),
-      borderColor: palette[l.tone],
-      backgroundColor: l.dots ? palette[l.tone] : `${palette[l.tone]}2e`,
-      borderWidth: l.bandToNext || l.unnamed ? 1 : 2.5,
-      borderDash: l.dashed ? [6, 5] : [],
-      showLine: !l.dots,
-      pointRadius: l.dots ? 5 : 0,
-      pointBorderColor: palette.plate,
-      pointBorderWidth: l.dots ? 1.5 : 0,
-      fill: l.bandToNext ? '+1' : false,
-    }),
-  );
+/** Every abscissa once, in their order. */
+const abscissae = (lines: readonly ChartLine[]): number[] =>
+  [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
+
+function optionsOf(
+  { xName, yName, lines, xText = String, yText = String, yFrom, xStep, yLog = false }: Omit<LineChartProps, 'title'>,
+  palette: Palette,
+): ChartOptions<'line'> {
   const axis = (name: string, text: (v: number) => string, type = 'linear'): object => ({
     type,
     title: { display: true, text: name, color: palette.soft, font: { family: FACE, size: 13 } },
@@ -183,13 +164,15 @@ export default function LineChart(props: LineChartProps): ReactNode {
         type === 'linear' || ROUND.test(Number(v).toExponential()) ? text(Number(v)) : '',
     },
   });
-  const xs = [...new Set(lines.flatMap((l) => l.points.map((p) => p.x)))].sort((a, b) => a - b);
+  const xs = abscissae(lines);
   const across = axis(xName, xText) as { ticks: object };
-  const options: ChartOptions<'line'> = {
+  return {
     animation: false,
     responsive: true,
     maintainAspectRatio: false,
     events: [],
+    // Points come as the library keeps them.
+    parsing: false,
     scales: {
       // An axis ends where its data end.
       x: {
@@ -200,6 +183,43 @@ export default function LineChart(props: LineChartProps): ReactNode {
       y: { ...axis(yName, yText, yLog ? 'logarithmic' : 'linear'), ...(yFrom === undefined ? {} : { min: yFrom }) },
     },
   };
+}
+
+const WARM: ChartLine[] = [
+  { name: '', tone: 'copper', points: Array.from({ length: 60 }, (_, x) => ({ x, y: Math.sin(x) })), bandToNext: true },
+  { name: '', tone: 'ink', points: Array.from({ length: 60 }, (_, x) => ({ x, y: Math.cos(x) })), dashed: true },
+];
+const WARM_PALETTE: Palette = {
+  copper: '#000000',
+  sea: '#000000',
+  ink: '#000000',
+  amber: '#000000',
+  line: '#000000',
+  soft: '#000000',
+  plate: '#000000',
+};
+
+/** Draws on a canvas that stands nowhere: the first drawing costs the most, and here nobody waits for it. */
+export function warmUp(): void {
+  const canvas = document.createElement('canvas');
+  canvas.width = 300;
+  canvas.height = 150;
+  const options = optionsOf({ xName: 'x', yName: 'y', lines: WARM, xStep: 3 }, WARM_PALETTE);
+  new ChartJs(canvas, {
+    type: 'line',
+    data: { datasets: WARM.map((l) => datasetOf(l, WARM_PALETTE)) },
+    options: { ...options, responsive: false },
+  }).destroy();
+}
+
+export default function LineChart(props: LineChartProps): ReactNode {
+  const { title, xName, lines, marks = [], xText = String, yText = String } = props;
+  const palette = usePalette();
+  const [table, setTable] = useState(false);
+  if (!palette) return <div className="line-chart" />;
+  const datasets = lines.map((l) => datasetOf(l, palette));
+  const options = optionsOf(props, palette);
+  const xs = abscissae(lines);
   return (
     <figure className="line-chart-figure">
       <ul className="chart-names" aria-hidden="true">

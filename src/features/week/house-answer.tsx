@@ -13,6 +13,7 @@ import dynamic from 'next/dynamic';
 import { Children, type ReactNode, useEffect, useState } from 'react';
 import { BarChart } from '../../ui/bar-chart';
 import type { ChartLine } from '../../ui/line-chart';
+import { whenIdle } from './use-house-worker';
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), {
   ssr: false,
@@ -20,7 +21,12 @@ const LineChart = dynamic(() => import('../../ui/line-chart'), {
 });
 
 /** Fetches what draws, and has it draw once where nobody sees it. */
-export const ready = (): Promise<void> => import('../../ui/line-chart').then((m) => m.warmUp());
+export const ready = async (): Promise<void> => {
+  const { warmUp } = await import('../../ui/line-chart');
+  for (let n = 0; n < WARM_TURNS; n++) await new Promise<void>((done) => whenIdle(() => done(warmUp())));
+};
+/** The engine compiles what it has seen a few times. */
+const WARM_TURNS = 3;
 
 /** Its parts drawn one after another, each in a turn of its own: two charts in one would hold up whoever types. */
 function InTurn({ children }: { children: ReactNode }): ReactNode {
@@ -29,8 +35,7 @@ function InTurn({ children }: { children: ReactNode }): ReactNode {
   const more = shown < parts.length;
   useEffect(() => {
     if (!more) return;
-    const turn = setTimeout(() => setShown((n) => n + 1), 0);
-    return () => clearTimeout(turn);
+    return whenIdle(() => setShown((n) => n + 1));
   });
   return <>{parts.slice(0, shown)}</>;
 }
