@@ -10,6 +10,7 @@ import { TextField } from '../../ui/fields';
 import { FileButton } from '../../ui/file-button';
 import { useJob } from '../shell/job-context';
 import { readSquare } from './read-square';
+import { ScanDialog } from './scan-dialog';
 
 const LABELS: Readonly<Partial<Record<JoinWay, string>>> = {
   'short-code': 'Code on the display',
@@ -22,6 +23,7 @@ const LABELS: Readonly<Partial<Record<JoinWay, string>>> = {
 export function CodeField({ sheet }: { sheet: SheetJoin }): ReactNode {
   const { job, change, sealed } = useJob();
   const [said, setSaid] = useState('');
+  const [scanning, setScanning] = useState(false);
   const [meant, setMeant] = useState<{ place: number; code: string }[]>([]);
   const label = LABELS[sheet.way];
   if (!label) return null;
@@ -85,9 +87,23 @@ export function CodeField({ sheet }: { sheet: SheetJoin }): ReactNode {
         onCommit={take}
       />
       {sheet.way === 'square-code' ? (
-        <FileButton accept="image/*" camera disabled={sealed} onFile={(f) => void scan(f)}>
-          Photograph the code
-        </FileButton>
+        <div className="row">
+          <Button disabled={sealed} onClick={() => setScanning(true)}>
+            Scan with the camera
+          </Button>
+          <FileButton accept="image/*" camera disabled={sealed} onFile={(f) => void scan(f)}>
+            Photograph the code
+          </FileButton>
+        </div>
+      ) : null}
+      {scanning ? (
+        <ScanDialog
+          onClose={() => setScanning(false)}
+          onRead={(text) => {
+            setScanning(false);
+            take(text);
+          }}
+        />
       ) : null}
       {said ? <p role="status">{said}</p> : null}
       {meant.length > 0 ? (
