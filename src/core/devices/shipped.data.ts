@@ -1,4 +1,5 @@
 /** Invented, generic device sheets. No maker, no model; they differ where real devices differ. */
+import { D8_LINK } from './d8-link.data';
 import { DeviceSheet } from './sheet';
 
 const fiveScrew = {
@@ -714,6 +715,6 @@ const slide = {
 };
 
 /** Parsed when the module is loaded: a shipped sheet that is not valid fails at once. */
-export const SHIPPED_SHEETS: readonly DeviceSheet[] = [fiveScrew, menu, battery, pump, relays, slide].map((sheet) =>
-  DeviceSheet.parse(sheet),
+export const SHIPPED_SHEETS: readonly DeviceSheet[] = [fiveScrew, menu, battery, pump, relays, slide, D8_LINK].map(
+  (sheet) => DeviceSheet.parse(sheet),
 );

@@ -194,7 +194,13 @@ export function floorQuestions(job: FloorJob, { load, sheet, fits, type }: Facts
       ask: 'How are the mats joined?',
       how: `Ohms of all together: ${fixed(load.parallelOhms ?? 0, 1)} Ω in parallel, ${fixed(load.seriesOhms ?? 0, 0)} Ω in series.`,
       answers: [
-        { value: 'parallel', label: 'In parallel', means: 'Each has the whole supply.' },
+        {
+          value: 'parallel',
+          label: 'In parallel',
+          means: sheet?.settings.some((x) => x.setting === 'load.watts' || x.setting === 'load.metering')
+            ? 'Each has the whole supply.'
+            : 'Each has the whole supply, as it is planned: nothing else changes.',
+        },
         { value: 'series', label: 'In series', means: 'They share it and hardly warm.' },
       ],
       decides: ['load.watts', 'load.metering'],

@@ -208,4 +208,46 @@ const screen = {
 };
 
 /** The sheets that ship, each checked by the schema. */
-export const FLOOR_SHEETS: readonly FloorSheet[] = [button, screen].map((s) => FloorSheet.parse(s));
+/** A dial with a small relay, for one mat: everything else is set by slides behind it, and a week is six days and one. */
+const dial = {
+  format: SHEET_FORMAT,
+  version: SHEET_VERSION,
+  id: 'fd2-dial',
+  name: 'FD-2 floor dial',
+  family: 'floor',
+  lostSensor: 'duty',
+  volts: [120, 230, 240],
+  relayAmps: 10,
+  groundFault: false,
+  probes: ['10k', '33k'],
+  factoryProbe: '33k',
+  load: 'none',
+  terminals: { N: 'N', L: 'L', M1: 'heater-1', M2: 'heater-2', F1: 'probe-1', F2: 'probe-2' },
+  start: ['clock'],
+  schedule: {
+    pattern: '6+1',
+    slotsPerDay: 4,
+    minimumGapMinutes: 30,
+    stepMinutes: 30,
+    times: 'start-at',
+    owner: 'device',
+    holds: ['next-event', 'for-good'],
+  },
+  floorRangeCelsius: [8, 35],
+  differentialKelvin: 1.5,
+  settings: [
+    {
+      setting: 'floor.sensor',
+      label: 'Obeys',
+      at: { switch: 'A and b' },
+      values: { air: 'up up', floor: 'down down', both: 'up down' },
+    },
+    { setting: 'probe.type', label: 'Bead', at: { switch: 'c' }, values: { '10k': 'up', '33k': 'down' } },
+    { setting: 'floor.limit', label: 'Cap', at: { path: ['The inner ring'] }, ...celsius(20, 35, 1) },
+    { setting: 'start.adaptive', label: 'Ahead', at: { switch: 'd' }, values: { on: 'down', off: 'up' } },
+    { setting: 'units', label: 'Scale', at: { switch: 'e' }, values: { si: 'up', us: 'down' } },
+    { setting: 'damp.guard', label: 'Dry', at: { switch: 'f' }, values: { on: 'down', off: 'up' } },
+  ],
+};
+
+export const FLOOR_SHEETS: readonly FloorSheet[] = [button, screen, dial].map((s) => FloorSheet.parse(s));

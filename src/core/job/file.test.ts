@@ -84,6 +84,7 @@ describe('device sheets', () => {
       ['R', true, 'none'],
       ['R', true, 'none'],
       ['R', false, 'none'],
+      ['Rh', false, 'link'],
     ]);
     expect(SHIPPED_SHEETS.map((s) => (s.settings[0] ? placeOf(s.settings[0]) : ''))).toEqual([
       'function 1',
@@ -92,6 +93,7 @@ describe('device sheets', () => {
       'function 101',
       'Setup / Basics / Units',
       'switch A',
+      'switch 1',
     ]);
   });
 
