@@ -132,3 +132,31 @@ for (const path of [
     });
   }
 }
+
+test('equipment without letters: cores traced by the pair that goes outdoors; a plate that lies is caught', async ({
+  page,
+}) => {
+  await newJob(page);
+  await page.getByRole('button', { name: /T-24 five-screw/ }).click();
+  await goTo(page, 'Survey');
+  await page.getByLabel('Type landings').fill('r red wall, c blue wall, y yellow wall, w white wall');
+  await page.getByLabel('Type landings').press('Enter');
+  await page.getByRole('checkbox', { name: /splices only/ }).click();
+  const side = page.locator('.reading-side');
+  await expect(side).toContainText('Not traced at the splices: red, blue, yellow and white');
+  for (const [core, meets] of [
+    ['red, R', 'transformer-hot'],
+    ['white, W', 'heat'],
+    ['yellow, Y', 'transformer-common'],
+    ['blue, C', 'outdoor-alone'],
+  ] as const)
+    await page.getByLabel(`${core} at the wall meets`).selectOption(meets);
+  await expect(side).not.toContainText('Not traced');
+  await expect(side).toContainText('blue is on C at the wall but on Y at the board');
+  await kept(page);
+  await page.reload();
+  await expect(page.getByLabel('blue, C at the wall meets')).toHaveValue('outdoor-alone');
+  await expect(
+    page.locator('.strip').getByRole('button', { name: /^Y at the (board|splices at the equipment), blue/i }),
+  ).toBeVisible();
+});

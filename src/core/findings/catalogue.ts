@@ -182,6 +182,27 @@ export const CATALOGUE = {
       fix: 'Look at the board before landing anything.',
     }),
   ),
+  'survey.splices-untraced': entry<{ colours: string[]; noCommon: boolean }>(
+    'caution',
+    'survey',
+    'At equipment without letters a core is not traced to what it meets.',
+    (f) => ({
+      message:
+        f.colours.length > 0
+          ? `Not traced at the splices: ${listed(f.colours)}. What ${f.colours.length === 1 ? 'it is' : 'they are'} there is only taken from the old plate.`
+          : 'Something goes outdoors, but no core is found at the transformer’s other lead: without it nothing returns.',
+      fix: 'Dead, follow the pair that goes outdoors: of its two cores the one that also meets the transformer is C, the other is Y.',
+    }),
+  ),
+  'survey.splices-twice': entry<{ letter: string; colours: string[] }>(
+    'caution',
+    'survey',
+    'At equipment without letters two cores are said to meet the same.',
+    (f) => ({
+      message: `${listed(f.colours)} are both said to be ${f.letter} at the splices.`,
+      fix: 'Trace both again, dead: one of them meets something else, or is a second stage.',
+    }),
+  ),
   'survey.no-other-end': entry<{ colour: string; terminal: string; place: string; other: string }>(
     'caution',
     'survey',

@@ -14,12 +14,17 @@ export const ColourName = z.string().min(1).max(24);
 
 export const EndState = z.enum(['landed', 'loose', 'coiled', 'cut']);
 
+/** What a core ends at where the equipment has splices and no letters. */
+export const Meets = z.enum(['transformer-hot', 'transformer-common', 'outdoor-alone', 'outdoor-third', 'fan', 'heat']);
+
 export const ConductorEnd = z.strictObject({
   terminal: TerminalLabel.optional(),
   colour: ColourName,
   state: EndState,
   /** What else sits under the same screw ("outdoor unit", "second thermostat"). */
   shares: shortText.optional(),
+  /** At equipment without letters: what it is spliced to. Its terminal is the letter a board would have. */
+  meets: Meets.optional(),
 });
 
 const CableId = z.enum(['main', 'outdoor']);
@@ -102,6 +107,8 @@ const EquipmentKept = z.strictObject({
   loadVA: many(size(0.05, 200, 'VA', 'a load'), 'loads').optional(),
   /** What a coil takes before it has pulled in, by load, off its label. */
   inrushVA: many(size(0.05, 400, 'VA', 'inrush'), 'loads').optional(),
+  /** There is no lettered board: cores end in splices. */
+  splicesOnly: z.boolean().optional(),
   /** Screws seen on the board, empty ones too: what is not here does not exist. */
   boardScrews: z.array(TerminalLabel).max(40).optional(),
   /** A second board (zone panel, interface, separate air handler) between thermostat and equipment. */
@@ -230,6 +237,7 @@ export const LOW_VOLTAGE_MEASURED: readonly MeasuredLeaf[] = [
 
 export type SurveyKept = z.infer<typeof SurveyKept>;
 export type Conductor = z.infer<typeof Conductor>;
+export type Meets = z.infer<typeof Meets>;
 export type ConductorEnd = z.infer<typeof ConductorEnd>;
 export type EndState = z.infer<typeof EndState>;
 export type Jumper = z.infer<typeof Jumper>;

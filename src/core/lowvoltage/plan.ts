@@ -243,7 +243,7 @@ export function planWiring(
   return {
     rows,
     jumpers,
-    steps: workSteps(rows, jumpers, boardLinks, more),
+    steps: workSteps(rows, jumpers, boardLinks, more, job.survey.equipment.splicesOnly),
     boardLinks,
     fanWired,
     fanLinked,

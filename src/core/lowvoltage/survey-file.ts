@@ -10,12 +10,14 @@ import {
   type ConductorEnd,
   EndState,
   Jumper,
+  Meets,
   Survey,
   TerminalLabel,
   Zone,
 } from '../job/survey-schema';
 import { insulation } from '../survey/colours.data';
 import { applyEntry, parseQuickEntry } from '../survey/quick-entry';
+import { MET } from '../survey/splices';
 import { terminalInfo } from '../survey/terminals.data';
 
 /** Typed landings in a file. */
@@ -33,6 +35,8 @@ const EndInput = z.union([
     /** "spliced": landed (or coiled) as the terminal says, with a joint between the ends. */
     state: z.union([EndState, z.literal('spliced')]).optional(),
     shares: z.string().max(200).optional(),
+    /** What it is spliced to where there are no letters: the letter follows where none is given. */
+    meets: Meets.optional(),
   }),
 ]);
 
@@ -67,7 +71,9 @@ function end(input: z.infer<typeof EndInput> | undefined, colour: string | undef
   if (input === undefined || input === null) return undefined;
   const full = typeof input === 'string' ? { terminal: input } : input;
   const named = 'colour' in full && full.colour ? full.colour : colour;
-  const terminal = full.terminal === undefined ? undefined : canonicalTerminal(full.terminal);
+  const meets = 'meets' in full ? full.meets : undefined;
+  const letter = full.terminal ?? (meets === undefined ? undefined : MET[meets].letter);
+  const terminal = letter === undefined ? undefined : canonicalTerminal(letter);
   const given = 'state' in full && full.state !== 'spliced' ? full.state : undefined;
   const state = given ?? (terminal === undefined ? 'coiled' : 'landed');
   const shares = 'shares' in full ? full.shares : undefined;
@@ -76,6 +82,7 @@ function end(input: z.infer<typeof EndInput> | undefined, colour: string | undef
     colour: canonicalColour(named ?? 'unnamed'),
     state,
     ...(shares === undefined ? {} : { shares }),
+    ...(meets === undefined ? {} : { meets }),
   };
 }
 

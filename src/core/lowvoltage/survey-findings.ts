@@ -2,6 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import type { LowVoltageJob, Place } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
+import { splicesOf } from '../survey/splices';
 import { terminalInfo } from '../survey/terminals.data';
 import { readCores } from './cores';
 
@@ -72,8 +73,9 @@ export function surveyFindings(job: LowVoltageJob): Finding[] {
     }
   }
   for (const [key, ids] of screws) {
-    if (ids.length < 2) continue;
     const [place = '', terminal = ''] = key.split('|');
+    // Under one connector several may lie; what two cores cannot both be is said of splices below.
+    if (ids.length < 2 || (place === 'board' && job.survey.equipment.splicesOnly)) continue;
     findings.push(
       finding(
         'survey.two-on-one-screw',
@@ -83,6 +85,17 @@ export function surveyFindings(job: LowVoltageJob): Finding[] {
       ),
     );
   }
+  const splices = splicesOf(job);
+  if (splices && (splices.untraced.length > 0 || splices.noCommon))
+    findings.push(
+      finding(
+        'survey.splices-untraced',
+        { colours: splices.untraced, noCommon: splices.noCommon },
+        ['board'],
+        'splices, no letters',
+      ),
+    );
+  for (const t of splices?.twice ?? []) findings.push(finding('survey.splices-twice', t, ['board'], t.letter));
   const assumed = readCores(job).filter((c) => c.boardAssumed);
   if (assumed.length > 0) {
     findings.push(

@@ -1,6 +1,7 @@
 /** What is done with the conductors and jumpers, step by step, in the order of standing at board and wall. */
 import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
+import { MET } from '../survey/splices';
 import type { LowVoltageSystem } from './system';
 
 export interface PlanRow {
@@ -78,12 +79,15 @@ export function jumperActions(job: LowVoltageJob, system: LowVoltageSystem, shee
   return actions;
 }
 
-/** The work in its order. */
+const metWords = (letter: string): string => Object.values(MET).find((m) => m.letter === letter)?.label ?? 'as traced';
+
+/** The work in its order. @param splicesOnly the equipment has no screws to land on */
 export function workSteps(
   rows: readonly PlanRow[],
   jumpers: readonly JumperAction[],
   boardLinks: readonly [string, string][],
   more: readonly WorkStep[],
+  splicesOnly = false,
 ): WorkStep[] {
   const steps: WorkStep[] = [];
   const landed = rows.filter((r) => r.newWall !== null);
@@ -101,7 +105,9 @@ export function workSteps(
       steps.push({
         id: `board-${r.conductor}`,
         place: 'board',
-        what: `Land ${r.colour} on ${r.newBoard} at the board, tug it`,
+        what: splicesOnly
+          ? `At the equipment join ${r.colour} to the splice that is ${r.newBoard} (${metWords(r.newBoard)}), under a connector for one core more, tug each`
+          : `Land ${r.colour} on ${r.newBoard} at the board, tug it`,
         about: `conductor:${r.conductor}`,
       });
     }

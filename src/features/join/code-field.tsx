@@ -78,7 +78,7 @@ export function CodeField({ sheet }: { sheet: SheetJoin }): ReactNode {
     }
   };
   return (
-    <div className="stack">
+    <div className="stack code-field">
       <TextField
         label={`${label}${codeMinutes ? `, good for ${codeMinutes} min` : ''}`}
         mono

@@ -22,6 +22,8 @@ export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
       setUp: { ...j.setUp, entered: { ...j.setUp.entered, [r.key]: done } },
     }));
   };
+  // An empty frame says nothing; the stop's sentence says what is missing.
+  if (card.length === 0) return null;
   // Switches in the case are set before its cover goes on: drawn as they must stand.
   const switched = sheet?.settings.some((s) => 'switch' in s.at) === true;
   return (

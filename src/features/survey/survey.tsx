@@ -20,6 +20,7 @@ import { Around } from './around';
 import { ConductorPanel } from './conductor-panel';
 import { MeasureFound } from './measure-found';
 import { QuickEntry } from './quick-entry';
+import { SplicesPanel } from './splices-panel';
 import { outdoorConductors, outdoorRows, surveyConductors, surveyRows } from './strip-model';
 import './survey.css';
 
@@ -144,7 +145,7 @@ export function Survey(): ReactNode {
             j.place === 'outdoor' ? [] : [{ place: j.place, a: j.a, b: j.b }],
           )}
           wallTitle="Old plate, wall"
-          boardTitle="Equipment board"
+          boardTitle={job.survey.equipment.splicesOnly ? 'Splices at the equipment' : 'Equipment board'}
           lit={lit}
           picked={jumperFrom ? [jumperFrom] : pair}
           onScrew={press}
@@ -262,6 +263,7 @@ export function Survey(): ReactNode {
             </div>
           </>
         )}
+        <SplicesPanel />
         <Around />
       </Bench>
       <ReadingSide here="survey" sentence={derived.system.sentence} />
