@@ -6,15 +6,15 @@ import type { ResultsOf } from '@core/family/registry';
 import type { Family, Job } from '@core/job/schema';
 import { type ConductorLabel, conductorLabels } from '@core/lowvoltage/labels';
 import type { Block } from './pages';
-import { stripBlock } from './strip-paper';
+import { stripBlocks } from './strip-paper';
 import { centreBlock } from './wiring-centre';
 
-function stripBlocks(job: Job, { own }: ResultsOf<'24v'>): Block[] {
+function wiringBlocks(job: Job, { own }: ResultsOf<'24v'>): Block[] {
   const { wiring, sheet } = own;
   const blocks: Block[] = [];
   if (wiring)
     blocks.push(
-      stripBlock(wiring, sheet?.name ?? 'device'),
+      ...stripBlocks(wiring, sheet?.name ?? 'device'),
       {
         kind: 'table',
         columns: [
@@ -169,7 +169,7 @@ interface FamilyPapers {
 
 const PAPERS: Readonly<Partial<Record<Family, FamilyPapers>>> = {
   '24v': {
-    record: stripBlocks,
+    record: wiringBlocks,
     work: oldToNew,
     // Where each goes is only printed once it is decided.
     labels: (job: Parameters<typeof conductorLabels>[0], { own }: ResultsOf<'24v'>) =>

@@ -72,6 +72,22 @@ describe('pages', () => {
     );
   });
 
+  it('never leave what closes alone on its page', () => {
+    const seal: Block = {
+      kind: 'lines',
+      heading: 'Seal',
+      lines: [{ text: 'Sealed.' }, { text: 'by Ada' }],
+      closing: true,
+    };
+    for (let n = 20; n < 70; n++) {
+      const lines = Array.from({ length: n }, (_, i) => ({ text: `line ${i}` }));
+      const pages = paged([{ kind: 'lines', lines }, seal], 'A4');
+      const [first] = pages.at(-1) ?? [];
+      expect([n, first?.kind === 'line' && first.line.text.startsWith('line')]).toEqual([n, true]);
+      expect(pages.flat()).toHaveLength(n + 3);
+    }
+  });
+
   it('take five thousand rows in as many pages as they need', () => {
     const rows = Array.from({ length: 5000 }, (_, i) => [`r${i}`, '24.0 V', 'R at the wall to C at the board']);
     const pages = paged([{ kind: 'table', columns, rows }], 'A4');

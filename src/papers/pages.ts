@@ -16,7 +16,10 @@ export interface Line extends Omit<PaperLine, 'tone'> {
   box?: boolean;
 }
 
-export type Block =
+export type Block = {
+  /** Closes its section: the page it begins on has something else as well, so that it stands under what it closes. */
+  closing?: true;
+} & (
   | Extract<PaperPart, { kind: 'table' }>
   | { kind: 'lines'; heading?: string; lines: readonly Line[] }
   | {
@@ -28,7 +31,8 @@ export type Block =
       alt: string;
       /** Draws with its upper left corner at the place given, in points. */
       draw: (doc: Doc, x: number, y: number) => void;
-    };
+    }
+);
 type Table = Extract<Block, { kind: 'table' }>;
 
 /** Points. */
@@ -102,13 +106,16 @@ export type Placed = Piece & {
   head: boolean;
 };
 
-/** Pieces by page: none taller than a page, no heading without what it heads. */
-export function paged(blocks: readonly Block[], size: PageSize): Placed[][] {
+/** Deals pieces to pages in their order. @param turn a piece that begins a page whatever is left of the one before */
+function dealt(
+  blocks: readonly (readonly [Block, readonly Piece[]])[],
+  size: PageSize,
+  turn: Piece | null,
+): Placed[][] {
   const end = SHEET[size].height - MARGIN.bottom;
   const pages: Placed[][] = [[]];
   let y: number = MARGIN.top;
-  for (const block of blocks) {
-    const all = piecesOf(block, widthOfSheet(size));
+  for (const [block, all] of blocks) {
     all.forEach((piece, i) => {
       const before = pages.at(-1)?.at(-1);
       const goesOn = piece.kind === 'row' && before?.kind === 'row' && before.block === block;
@@ -116,7 +123,7 @@ export function paged(blocks: readonly Block[], size: PageSize): Placed[][] {
       const head = piece.kind === 'row' && !goesOn ? TABLE_HEAD : 0;
       const air = piece.kind === 'line' && before?.kind === 'row' ? ROW_AIR : 0;
       y += air;
-      if (y + piece.height + next + head > end && (pages.at(-1)?.length ?? 0) > 0) {
+      if ((piece === turn || y + piece.height + next + head > end) && (pages.at(-1)?.length ?? 0) > 0) {
         pages.push([]);
         y = MARGIN.top;
       }
@@ -127,4 +134,26 @@ export function paged(blocks: readonly Block[], size: PageSize): Placed[][] {
     });
   }
   return pages;
+}
+
+/** Pieces by page: none taller than a page, no heading without what it heads, what closes never alone on its page. */
+export function paged(blocks: readonly Block[], size: PageSize): Placed[][] {
+  const all = blocks.map((block) => [block, piecesOf(block, widthOfSheet(size))] as const);
+  const pages = dealt(all, size, null);
+  const closing = all.flatMap(([b, pieces]) => (b.closing ? pieces : [])).length;
+  // The page on which it begins holds nothing before it: what stands before it comes along.
+  const flat = all.flatMap(([, pieces]) => pieces);
+  const opens = flat.length - closing;
+  let seen = 0;
+  const alone =
+    closing > 0 &&
+    opens > 1 &&
+    pages.some((page) => {
+      const begins = seen === opens && page.length > 0;
+      seen += page.length;
+      return begins;
+    });
+  if (!alone) return pages;
+  const headed = flat[opens - 2]?.kind === 'heading';
+  return dealt(all, size, flat[opens - (headed ? 2 : 1)] ?? null);
 }

@@ -102,6 +102,16 @@ describe('papers', () => {
     expect(pages.map((p) => p.text).join(' ')).toMatch(/Ω.*→.*≤/);
   });
 
+  it('draw the wiring before and after, in words too, and end with the seal', async () => {
+    const job = town.find((t) => t.job.seal !== undefined && t.job.family === '24v')?.job ?? emptyJob();
+    const { pages } = await read(await handoverPdf(job, derive(job)));
+    const drawn = pages.flatMap(({ tree }) => alts(tree)).filter((a) => /: wall /.test(a));
+    expect(drawn).toHaveLength(2);
+    const last = pages.at(-1);
+    expect(last?.text).toMatch(/Seal\s+Sealed .* by /);
+    expect(roles(last?.tree ?? null).filter((r) => r === 'TR' || r === 'H2').length).toBeGreaterThan(1);
+  });
+
   it('list the work with a box for each step, said to be done or not', async () => {
     const job = town.find((t) => t.id === 'demo-station')?.job ?? emptyJob();
     const { pages, title } = await read(await worklistPdf(job, derive(job)));

@@ -216,8 +216,6 @@ function signatureBlocks(job: Job): Block[] {
 export function recordBlocks(job: Job, derived: Derived, pictures: Pictures = {}): Block[] {
   const { module, job: seen } = familyOf(job);
   return [
-    ...sealBlocks(job),
-    ...signatureBlocks(job),
     ...drawnRecord(job, derived),
     ...module.papers(seen, derived.own),
     ...timeParts(job, derived.shared),
@@ -226,5 +224,7 @@ export function recordBlocks(job: Job, derived: Derived, pictures: Pictures = {}
     ...coverageParts(coverageOfJob(job, derived)),
     ...readingBlocks(job, derived),
     ...foundBlocks(job, derived),
+    // Last, and never on a page of its own.
+    ...[...signatureBlocks(job), ...sealBlocks(job)].map((b): Block => ({ ...b, closing: true })),
   ];
 }

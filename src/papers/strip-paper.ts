@@ -10,11 +10,54 @@ const NOTE = 14;
 const LEFT = 120;
 const RIGHT = 380;
 
-type Strip = Pick<WiringPlan, 'rows' | 'boardLinks'>;
+/** One conductor as it is drawn: its words at either end, and whether a screw is under them. */
+interface Drawn {
+  colour: string;
+  wall: string;
+  board: string;
+  onWall: boolean;
+  onBoard: boolean;
+  carries: boolean;
+}
 
-const wallOf = (r: Strip['rows'][number]): string => r.newWall ?? (r.joined ? 'joined' : 'capped');
+interface Strip {
+  heading: string;
+  device: string;
+  rows: Drawn[];
+  boardLinks: readonly (readonly [string, string])[];
+}
 
-function draw(doc: Doc, { rows, boardLinks }: Strip, device: string): void {
+/** As it was found. */
+const found = ({ rows }: Pick<WiringPlan, 'rows'>): Strip => ({
+  heading: 'Terminals before',
+  device: 'old plate',
+  boardLinks: [],
+  rows: rows.map((r) => ({
+    colour: r.colour,
+    wall: r.oldWall ?? 'not landed',
+    board: r.oldBoard ?? 'not landed',
+    onWall: r.oldWall !== null,
+    onBoard: r.oldBoard !== null,
+    carries: r.oldWall !== null,
+  })),
+});
+
+/** As it is left. */
+const left = ({ rows, boardLinks }: Pick<WiringPlan, 'rows' | 'boardLinks'>, device: string): Strip => ({
+  heading: 'Terminals after',
+  device: `${device.slice(0, 26)}, wall`,
+  boardLinks,
+  rows: rows.map((r) => ({
+    colour: r.colour,
+    wall: r.newWall ?? (r.joined ? 'joined' : 'capped'),
+    board: r.newBoard ?? 'capped',
+    onWall: r.newWall !== null,
+    onBoard: r.newBoard !== null,
+    carries: r.newWall !== null || r.joined === true,
+  })),
+});
+
+function draw(doc: Doc, { rows, boardLinks, device }: Strip): void {
   const height = 30 + rows.length * ROW + 8;
   const word = (text: string, x: number, y: number, anchor: 'start' | 'middle' | 'end', size: number): void =>
     say(doc, text, x, y, { face: 'plain', size }, anchor);
@@ -23,18 +66,17 @@ function draw(doc: Doc, { rows, boardLinks }: Strip, device: string): void {
   };
   doc.lineWidth(1);
   for (const x of [40, 360]) doc.roundedRect(x, 18, 100, height - 22, 6).fillAndStroke('#ffffff', INK);
-  word(`${device.slice(0, 26)}, wall`, 90, 13, 'middle', 9);
+  word(device, 90, 13, 'middle', 9);
   word('board', 410, 13, 'middle', 9);
   rows.forEach((r, i) => {
     const y = 34 + i * ROW;
-    const both = r.newWall !== null || r.joined === true;
-    word(wallOf(r), 60, y + 4, 'start', 11);
-    word(r.newBoard ?? 'capped', 440, y + 4, 'end', 11);
-    line(y, both ? 5 : 2.5, INK);
-    line(y, both ? 3.4 : 1.4, insulation(r.colour.split('/')[0] ?? '')?.fill ?? '#9a9a9a');
+    word(r.wall, 60, y + 4, 'start', 11);
+    word(r.board, 440, y + 4, 'end', 11);
+    line(y, r.carries ? 5 : 2.5, INK);
+    line(y, r.carries ? 3.4 : 1.4, insulation(r.colour.split('/')[0] ?? '')?.fill ?? '#9a9a9a');
     doc.lineWidth(1);
-    if (r.newWall) doc.circle(LEFT, y, 6).fillAndStroke('#c9cdce', INK);
-    if (r.newBoard) doc.circle(RIGHT, y, 6).fillAndStroke('#c9cdce', INK);
+    if (r.onWall) doc.circle(LEFT, y, 6).fillAndStroke('#c9cdce', INK);
+    if (r.onBoard) doc.circle(RIGHT, y, 6).fillAndStroke('#c9cdce', INK);
     doc.roundedRect(206, y - 8, 88, 16, 8).fillAndStroke('#ffffff', HAIR);
     word(r.colour.slice(0, 18), 250, y + 3.5, 'middle', 9);
   });
@@ -43,20 +85,25 @@ function draw(doc: Doc, { rows, boardLinks }: Strip, device: string): void {
   });
 }
 
-export function stripBlock(wiring: Strip, device: string): Block {
+function blockOf(strip: Strip): Block {
+  const { rows, boardLinks } = strip;
   return {
     kind: 'drawing',
-    heading: 'Terminals',
-    height: 38 + wiring.rows.length * ROW + wiring.boardLinks.length * NOTE,
+    heading: strip.heading,
+    height: 38 + rows.length * ROW + boardLinks.length * NOTE,
     alt: [
-      ...wiring.rows.map((r) => `${r.colour}: wall ${wallOf(r)}, board ${r.newBoard ?? 'capped'}`),
-      ...wiring.boardLinks.map(([a, b]) => `at the board ${a} and ${b} joined`),
+      ...rows.map((r) => `${r.colour}: wall ${r.wall}, board ${r.board}`),
+      ...boardLinks.map(([a, b]) => `at the board ${a} and ${b} joined`),
     ].join('. '),
     draw: (doc, x, y) => {
       doc.save();
       doc.translate(x, y);
-      draw(doc, wiring, device);
+      draw(doc, strip);
       doc.restore();
     },
   };
 }
+
+/** Wiring as found and as left, drawn. */
+export const stripBlocks = (wiring: Pick<WiringPlan, 'rows' | 'boardLinks'>, device: string): Block[] =>
+  [found(wiring), left(wiring, device)].map(blockOf);
