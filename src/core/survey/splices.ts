@@ -3,7 +3,6 @@
  * pair that goes outdoors is the way in: of its two cores the one that also meets the transformer is the common, the
  * other calls the compressor. Letters are then written as a board would have them, so that everything after reads them.
  */
-import type { LowVoltageJob } from '../job/schema';
 import type { Conductor, Meets, SurveyKept } from '../job/survey-schema';
 import { CABLE_ENDS, colourOf } from './landing';
 
@@ -63,7 +62,7 @@ export interface Splices {
 }
 
 /** What is still to be traced; null where the equipment has letters. */
-export function splicesOf({ survey }: Pick<LowVoltageJob, 'survey'>): Splices | null {
+export function splicesOf({ survey }: { survey: SurveyKept }): Splices | null {
   if (survey.equipment.splicesOnly !== true) return null;
   const cores = Object.values(survey.conductors).filter((c) => c.cable === 'main' && CABLE_ENDS.main.some((p) => c[p]));
   const by = new Map<Meets, string[]>();
