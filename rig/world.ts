@@ -11,7 +11,9 @@ import type { DeviceSheet } from '../src/core/devices/sheet';
 import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
-import { type Fault, singleFaults } from '../src/core/lowvoltage/faults';
+import { ACTION } from '../src/core/lowvoltage/accessories/plan';
+import { everyFault } from '../src/core/lowvoltage/diagnose';
+import type { Fault } from '../src/core/lowvoltage/faults';
 import type { Installed } from '../src/core/lowvoltage/installed';
 import { callOf } from '../src/core/lowvoltage/installed';
 import { OTHER_THERMOSTAT } from '../src/core/lowvoltage/loads.data';
@@ -51,6 +53,7 @@ export class World {
   private readonly sheet: DeviceSheet;
   private predictor: Predictor;
   private readonly hidden: Fault[];
+  private readonly possible: readonly Fault[];
   /** What was entered into the device, by canonical setting. */
   private settings: Record<string, string> = {};
   private readonly electricHeat: boolean;
@@ -63,7 +66,13 @@ export class World {
   private readonly closesValve: boolean;
   /** The equipment starts its own blower, by what was seen of it. */
   private readonly ownFan: { heating: boolean; cooling: boolean };
-  private readonly accessories: { kind: string; terminal: string; reversed: boolean; needsFan: boolean }[];
+  private readonly accessories: {
+    kind: string;
+    terminal: string;
+    reversed: boolean;
+    needsFan: boolean;
+    verb: string;
+  }[];
   private supplyOn = true;
   /** The board's fuse has opened, and stays open until somebody puts in a new one with the supply off. */
   private fuseOpen = false;
@@ -124,17 +133,23 @@ export class World {
       terminal: a.terminals[0] ?? 'Q1',
       reversed: a.accessory.output === 'reversed',
       needsFan: a.needsFan,
+      verb: ACTION[a.accessory.kind],
     }));
     this.settings = Object.fromEntries(d.settings.canonical.map((s) => [s.key, job.setUp.chosen[s.key] ?? s.value]));
     this.name = [job.site.name, job.zone].filter(Boolean).join(', ') || 'a house';
-    const known = new Map(singleFaults(this.planned).map((f) => [f.id, f]));
+    this.possible = everyFault(job, d);
+    const known = new Map(this.possible.map((f) => [f.id, f]));
     const listed = faultIds.map((id) => {
       const fault = known.get(id);
       if (!fault) throw new RigError(`faults: this house cannot have "${id}"`);
       return fault;
     });
     this.hidden = [...listed, ...unlisted];
-    this.installed = this.hidden.reduce((installed, fault) => fault.apply(installed), this.planned);
+    // What was entered otherwise this house's own device acts on; the wires stay as they are.
+    for (const { setting } of this.hidden) if (setting) this.settings[setting.key] = setting.value;
+    this.installed = this.hidden
+      .filter((f) => !f.setting)
+      .reduce((installed, fault) => fault.apply(installed), this.planned);
     this.predictor = predictor(this.installed);
     this.outdoorCelsius = outdoorCelsius;
     this.house = { airCelsius: roomCelsius, massCelsius: roomCelsius };
@@ -145,7 +160,7 @@ export class World {
 
   /** Faults this house could have, by id and name. */
   faults(): { id: string; name: string }[] {
-    return singleFaults(this.planned).map(({ id, name }) => ({ id, name }));
+    return this.possible.map(({ id, name }) => ({ id, name }));
   }
 
   private solve(): Solution {
@@ -210,6 +225,11 @@ export class World {
       });
   }
 
+  /** What was entered, or what the device does where it asks nothing. */
+  private setTo(key: string, otherwise: string): string {
+    return this.settings[key] ?? otherwise;
+  }
+
   /** Stages the device was set up for; as many as it has where it asks nothing. */
   private stages(key: 'stages.heat' | 'stages.cool' | 'stages.aux'): number {
     const set = Number(this.settings[key]);
@@ -223,6 +243,11 @@ export class World {
     return driven !== (this.installed.valveReversed === true) ? ['valve-cool', 'valve-heat', 'valve-either'] : [];
   }
 
+  /** A device that is set as something else knows no valve and no auxiliary heat. */
+  private actsAsPump(kind: string | undefined): boolean {
+    return kind === undefined ? this.marking !== null : kind === 'heat-pump' || kind === 'dual-fuel';
+  }
+
   private wantedCalls(): string[] {
     if (!this.powered || this.startLeft > 0) return [];
     const { mode, fan, heatCelsius, coolCelsius } = this.thermostat;
@@ -232,8 +257,8 @@ export class World {
     const was = (role: TerminalRole): boolean => this.isCalled(role);
     if (mode === 'heat' && kind !== 'cool-only') {
       const gap = heatCelsius - room;
-      if (this.marking) return [...this.terminalsOf(this.pumpHeating(gap, was)), ...this.accessoryOutputs()];
-      if (gap > 0.5 || (was('heat1') && gap > -0.3)) {
+      if (this.actsAsPump(kind)) return [...this.terminalsOf(this.pumpHeating(gap, was)), ...this.accessoryOutputs()];
+      if (this.stages('stages.heat') > 0 && (gap > 0.5 || (was('heat1') && gap > -0.3))) {
         roles.push('heat1');
         if (this.stages('stages.heat') > 1 && (gap > 2 || (was('heat2') && gap > 1))) roles.push('heat2');
         if (this.stages('stages.heat') > 2 && gap > 3) roles.push('heat3');
@@ -241,13 +266,16 @@ export class World {
       }
     } else if (mode === 'cool' && kind !== 'heat-only') {
       const gap = room - coolCelsius;
-      const wants = gap > 0.5 || (was('cool1') && gap > -0.3);
+      const wants = this.stages('stages.cool') > 0 && (gap > 0.5 || (was('cool1') && gap > -0.3));
       if (wants && (was('cool1') || this.restLeft <= 0)) {
-        roles.push('cool1', 'fan', ...this.valveRoles(true));
+        roles.push('cool1', 'fan', ...(this.actsAsPump(kind) ? this.valveRoles(true) : []));
         if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
       }
     }
-    const wantsAir = this.accessories.some((a) => a.needsFan && this.thermostat.accessories.includes(a.kind));
+    const wantsAir = this.accessories.some(
+      (a) =>
+        this.setTo(`${a.verb}.fan`, a.needsFan ? 'on' : 'off') === 'on' && this.thermostat.accessories.includes(a.kind),
+    );
     if ((fan === 'on' || wantsAir) && !roles.includes('fan')) roles.push('fan');
     if (this.closesValve && !roles.includes('heat1')) roles.push('valve-close');
     return [...this.terminalsOf(roles), ...this.accessoryOutputs()];
@@ -264,23 +292,30 @@ export class World {
   /** Outputs of accessories that are on: those asked for, and reversed ones that are not. */
   private accessoryOutputs(): string[] {
     return this.accessories
-      .filter((a) => this.thermostat.accessories.includes(a.kind) !== a.reversed)
+      .filter((a) => {
+        const reversed = this.setTo(`${a.verb}.output`, a.reversed ? 'reversed' : 'normal') === 'reversed';
+        return this.thermostat.accessories.includes(a.kind) !== reversed;
+      })
       .map((a) => a.terminal);
   }
 
   /** Compressor stages by how far the room is off, auxiliary heat beyond; dual fuel gives the furnace the field. */
   private pumpHeating(gap: number, was: (role: TerminalRole) => boolean): TerminalRole[] {
     const aux: TerminalRole[] = ['heat1', 'heat2', 'heat3'];
-    const emergency = this.thermostat.heatBy === 'auxiliary';
+    const kind = this.settings['equipment.kind'];
+    const dual = kind === undefined ? this.dual : kind === 'dual-fuel';
+    // A device that was told of no auxiliary heat has no emergency heat to be asked for.
+    const emergency = this.thermostat.heatBy === 'auxiliary' && this.stages('stages.aux') > 0;
     if (!(gap > 0.5 || ((was('cool1') || was('heat1')) && gap > -0.3)))
       return this.thermostat.fan === 'on' ? ['fan'] : [];
-    const stages = Math.min(this.stages('stages.aux'), gap > 3 || !this.dual ? 3 : 1);
-    if (emergency) return this.dual ? aux.slice(0, stages) : [...aux.slice(0, stages), 'emergency', 'fan'];
-    if (this.restLeft > 0 && !was('cool1')) return [];
+    const stages = Math.min(this.stages('stages.aux'), gap > 3 || !dual ? 3 : 1);
+    if (emergency) return dual ? aux.slice(0, stages) : [...aux.slice(0, stages), 'emergency', 'fan'];
+    // One that was told of no compressor heats with nothing else.
+    if (this.stages('stages.cool') === 0 || (this.restLeft > 0 && !was('cool1'))) return [];
     const roles: TerminalRole[] = ['cool1', 'fan', ...this.valveRoles(false)];
     if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
-    if (!this.dual && gap > 4) roles.push('heat1');
-    if (!this.dual && this.stages('stages.aux') > 1 && gap > 6) roles.push('heat2');
+    if (!dual && this.stages('stages.aux') > 0 && gap > 4) roles.push('heat1');
+    if (!dual && this.stages('stages.aux') > 1 && gap > 6) roles.push('heat2');
     return roles;
   }
 

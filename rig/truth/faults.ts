@@ -9,6 +9,38 @@ export interface NamedFault extends TruthFault {
 
 const escaped = (s: string): string => s.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
 
+/** A device set otherwise than the card says: fewer stages, the fan with heat or without, no cooling. */
+function setOtherwise({ equipment, device: { closes } }: TruthCase): NamedFault[] {
+  const out: NamedFault[] = [];
+  const states = Object.keys(closes);
+  const without = (screws: readonly string[], of = states): Record<string, string[]> =>
+    Object.fromEntries(of.map((s) => [s, (closes[s] ?? []).filter((x) => !screws.includes(x))]));
+  const beyond = (stage: string, before: string): string[] =>
+    (closes[stage] ?? []).filter((x) => !(closes[before] ?? []).includes(x));
+  const put = (id: string, changed: Record<string, string[]>, accepts: RegExp): void => {
+    out.push({ id, does: { kind: 'calls', closes: changed }, accepts });
+  };
+  if (closes.cool2) put('set-one-cool-stage', without(beyond('cool2', 'cool1')), /^set-stages\.cool-1$/);
+  if (equipment.valve) return out;
+  if (closes.heat2) put('set-one-heat-stage', without(beyond('heat2', 'heat1')), /^set-stages\.heat-1$/);
+  const heats = states.filter((s) => s.startsWith('heat'));
+  const [fan] = closes.fan ?? [];
+  if (fan && heats.length > 0) {
+    const called = heats.every((s) => closes[s]?.includes(fan));
+    const changed = called
+      ? without([fan], heats)
+      : Object.fromEntries(heats.map((s) => [s, [...(closes[s] ?? []), fan]]));
+    put('set-fan-with-heat', changed, /^set-fan\.heating-/);
+  }
+  if (heats.length > 0 && closes.cool1)
+    put(
+      'set-no-cooling',
+      Object.fromEntries(states.filter((s) => s.startsWith('cool')).map((s) => [s, []])),
+      /^set-equipment\.kind-heat-only$/,
+    );
+  return out;
+}
+
 /** Every single fault of a house, cores by their ids. @param loadAt the engine's id of the load on a board screw */
 export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (screw: string) => string): NamedFault[] {
   const out: NamedFault[] = [];
@@ -58,6 +90,7 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
         does: { kind: 'contact', screw, stuck },
         accepts: new RegExp(`^stuck-${stuck}-${escaped(screw)}$`),
       });
+  out.push(...setOtherwise(of));
   out.push({ id: 'mains-low', does: { kind: 'low-mains', share: 0.76 }, accepts: /^low-/ });
   out.push({ id: 'fuse', does: { kind: 'fuse-out' }, accepts: /^(fuse|dead)-|^supply-off$/ });
   // What no list has: a load on another's screw, a wet board, a device that draws like a motor, a foreign core.

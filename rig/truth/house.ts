@@ -58,6 +58,8 @@ export interface TruthFault {
     | { kind: 'coil-open'; screw: string }
     | { kind: 'coil-heavy'; screw: string; times: number }
     | { kind: 'contact'; screw: string; stuck: 'open' | 'closed' }
+    /** What the device closes by call, in place of what is meant. */
+    | { kind: 'calls'; closes: Readonly<Record<string, readonly string[]>> }
     | { kind: 'low-mains'; share: number }
     | { kind: 'fuse-out' }
     | { kind: 'load-on-wrong-screw'; from: string; to: string }
@@ -170,7 +172,8 @@ export class TruthHouse {
 
   /** Screws that the device closes in a call; none while it is without power. */
   private closed(state: string, lit: boolean): Set<string> {
-    const called = new Set(lit ? (this.device.closes[state] ?? []) : []);
+    const otherwise = this.has('calls')[0]?.closes[state];
+    const called = new Set(lit ? (otherwise ?? this.device.closes[state] ?? []) : []);
     for (const { screw, stuck } of this.has('contact')) {
       if (stuck === 'open') called.delete(screw);
       else called.add(screw);

@@ -15,15 +15,24 @@ import { readingsSinceMended } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
+import { withPlannedFan } from './air';
 import { nominalOpenVolts } from './equipment';
 import { DISPLAY_KEY, directionKey, movesKey, pairKey, runsKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
 import { type Installed, toNetlist } from './installed';
 import type { StatePrediction } from './predict';
+import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
-import { askedPairs, type FaultSetting, faultReader, SHARED_PARAMETERS, withSupply } from './under-fault';
+import {
+  askedPairs,
+  type FaultSetting,
+  faultReader,
+  type OwnBlower,
+  SHARED_PARAMETERS,
+  withSupply,
+} from './under-fault';
 
 /** Beyond this the supply air is warmer or colder, and under this it is not; between the two nothing is said, K. */
 const MOVES = { from: 4, under: 1 } as const;
@@ -142,6 +151,7 @@ function evidence(
   whole: boolean,
   among: readonly Fault[] = singleFaults(asRead),
   measures: readonly MeasurePlan[] = [],
+  ownBlower: OwnBlower = { heat: false, cool: false },
 ): Evidence {
   const planned = withSupply(asRead, nominalOpenVolts(job) / openVolts);
   const observations = observe(job);
@@ -154,6 +164,7 @@ function evidence(
     states: solved,
     idle: states.find((s) => s.id === 'idle'),
     running: new Map([...healthy].map(([state, p]) => [state, p.running])),
+    ownBlower,
     unknowns,
     asked: askedPairs(observations, next, measures),
   };
@@ -257,15 +268,53 @@ export function diagnose(
   return e.observations.length === 0 ? null : rankEvidence(e);
 }
 
+type Evident = Pick<
+  LowVoltageDerived,
+  | 'installed'
+  | 'predictionsOf'
+  | 'states'
+  | 'predictions'
+  | 'source'
+  | 'proof'
+  | 'system'
+  | 'sheet'
+  | 'wiring'
+  | 'settings'
+>;
+
+/** Every single fault of a planned job: of its wiring, and of what was entered into its device. */
+export function everyFault(
+  job: LowVoltageJob,
+  {
+    installed,
+    sheet,
+    system,
+    wiring,
+    settings,
+  }: Pick<Evident, 'installed' | 'sheet' | 'system' | 'wiring' | 'settings'>,
+): Fault[] {
+  if (!installed) return [];
+  const set = sheet
+    ? settingFaults(job, sheet, settings.canonical, {
+        system: wiring ? withPlannedFan(system, wiring) : system,
+        thermostatRunsFan: settings.thermostatRunsFan,
+        accessories: wiring?.accessories ?? [],
+      })
+    : [];
+  return [...singleFaults(installed), ...set];
+}
+
 /** What a job with a plan says of what is wrong; null while there is no plan to hold readings against. */
 export function lowVoltageEvidence(
   job: LowVoltageJob,
-  d: Pick<LowVoltageDerived, 'installed' | 'predictionsOf' | 'states' | 'predictions' | 'source' | 'proof'>,
+  d: Evident,
   whole: boolean,
-  among?: readonly Fault[],
+  among: readonly Fault[] = everyFault(job, d),
 ): Evidence | null {
   if (!d.installed || d.predictionsOf !== 'plan') return null;
   const healthy = new Map(d.predictions.map((p) => [p.state, p]));
   const measures = whole ? d.proof.tests.flatMap((t) => t.measures) : [];
-  return evidence(job, d.installed, d.states, healthy, d.source.openVolts, whole, among, measures);
+  const { air, kind } = d.system;
+  const ownBlower = { heat: air.heating === 'equipment' || kind === 'dual-fuel', cool: air.cooling === 'equipment' };
+  return evidence(job, d.installed, d.states, healthy, d.source.openVolts, whole, among, measures, ownBlower);
 }

@@ -3,6 +3,7 @@
  * circuit as it would then be. Used by diagnosis and by the rig, so that both mean the same thing.
  */
 import { OPEN_OHMS } from '../circuit/netlist';
+import type { SettingKey } from '../devices/sheet';
 import { terminalInfo } from '../survey/terminals.data';
 import { boardNode, type Installed, wallNode } from './installed';
 
@@ -19,6 +20,8 @@ export interface Fault {
   worse?: readonly ((installed: Installed) => Installed)[];
   /** The supply itself is off. */
   supplyOff?: boolean;
+  /** A setting of the card that was entered otherwise, and as what. */
+  setting?: { key: SettingKey; value: string };
 }
 
 /** A transformer with shorted turns, or on the wrong tap. */

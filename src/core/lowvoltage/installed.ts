@@ -53,6 +53,12 @@ export interface InstalledContact {
   stuck?: 'open' | 'closed';
 }
 
+/** What a device calls in a state in place of what is meant. */
+export interface CalledAs {
+  calls: readonly TerminalRole[];
+  accessories: readonly string[];
+}
+
 export interface Installed {
   conductors: InstalledConductor[];
   wallScrews: string[];
@@ -66,6 +72,8 @@ export interface Installed {
   device: { hot: string; common: string; va: number } | null;
   /** The device drives the reversing valve in the wrong mode (a setting, not a wire). */
   valveReversed?: boolean;
+  /** By state, what the device calls as it is set, where that is not what is meant. */
+  calledAs?: Readonly<Record<string, CalledAs>>;
   /** Mode in which the equipment's reversing valve is energised, where there is a heat pump: O cooling, B heating. */
   valveMarking?: 'O' | 'B';
   transformers: InstalledTransformer[];

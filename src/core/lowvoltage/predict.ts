@@ -54,7 +54,9 @@ export function predictor(installed: Installed, states = 1): Predictor {
 }
 
 /** Wall terminals the thermostat energises in a state, as it is set. */
-function calledTerminals(installed: Installed, state: CallState): string[] {
+function calledTerminals(installed: Installed, meant: CallState): string[] {
+  const otherwise = installed.calledAs?.[meant.id];
+  const state = otherwise ? { ...meant, ...otherwise } : meant;
   const compressor = state.calls.includes('cool1');
   return installed.contacts
     .filter((c) => {

@@ -21,6 +21,19 @@ interface Asked extends PairOfKey {
   read: boolean;
 }
 
+/** Equipment that starts its blower by itself: with its heat, with its compressor. */
+export interface OwnBlower {
+  heat: boolean;
+  cool: boolean;
+}
+
+/** What runs, with the blower that the equipment starts by itself. */
+function withAir(runs: readonly string[], { heat, cool }: OwnBlower): readonly string[] {
+  if (runs.includes('blower')) return runs;
+  const starts = runs.some((r) => (heat && /^(burner|heater)/.test(r)) || (cool && r.startsWith('compressor')));
+  return starts ? [...runs, 'blower'] : runs;
+}
+
 /** Everything that is the same under every fault. */
 export interface FaultSetting {
   /** The circuit as planned, with transformers by their nameplates. */
@@ -29,6 +42,8 @@ export interface FaultSetting {
   idle: CallState | undefined;
   /** What runs in each state where all is well. */
   running: ReadonlyMap<string, readonly string[]>;
+  /** With what the equipment starts its own blower, whatever the thermostat calls. */
+  ownBlower: OwnBlower;
   unknowns: readonly Unknown[];
   asked: ReadonlyMap<string, readonly Asked[]>;
 }
@@ -123,8 +138,8 @@ interface Way {
 let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({ planned, states, running, unknowns }: FaultSetting): string =>
-  JSON.stringify([planned, states, [...running], unknowns.map(({ id, sigma, mean }) => [id, sigma, mean])]);
+const circuitOf = ({ planned, states, running, ownBlower, unknowns }: FaultSetting): string =>
+  JSON.stringify([planned, states, [...running], ownBlower, unknowns.map(({ id, sigma, mean }) => [id, sigma, mean])]);
 
 /** Predictions under faults of one circuit. @param once for one look: nothing is kept, and a fault has its usual way only */
 export function faultReader(
@@ -254,10 +269,13 @@ function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: n
   for (const state of setting.states) {
     const settled = settle(p, state, livesFrom);
     addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled);
-    const runs = p.solver.netlist.elements.flatMap((e) =>
-      e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],
+    const runs = withAir(
+      p.solver.netlist.elements.flatMap((e) =>
+        e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],
+      ),
+      setting.ownBlower,
     );
-    const wanted = setting.running.get(state.id) ?? [];
+    const wanted = withAir(setting.running.get(state.id) ?? [], setting.ownBlower);
     predicts.set(
       runsKey(state.id),
       answer(wanted.length === runs.length && wanted.every((r) => runs.includes(r)) ? 1 : 0),
