@@ -1,12 +1,12 @@
 /** Settings entered otherwise than the card says: the rig's own control acts on them, and the engine finds which. */
 import { describe, expect, it } from 'vitest';
-import { demoJobs } from '../demo/jobs';
-import { derive } from '../src/core/derive';
-import { coverageOfJob, rankingOf } from '../src/core/evidence/of-job';
-import type { Job } from '../src/core/job/schema';
-import { proveOnWorld } from './prove';
-import { alike } from './truth/alike';
-import { clientFor } from './world-client';
+import { demoJobs } from '../../demo/jobs';
+import { proveOnWorld } from '../../rig/prove';
+import { alike } from '../../rig/truth/alike';
+import { clientFor } from '../../rig/world-client';
+import { derive } from '../../src/core/derive';
+import { coverageOfJob, rankingOf } from '../../src/core/evidence/of-job';
+import type { Job } from '../../src/core/job/schema';
 
 const town = await demoJobs();
 /** Unproved, as it was wired. */
