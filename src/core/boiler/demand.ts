@@ -62,17 +62,50 @@ export function expected(plant: Plant, d: Demand): Truth {
 export const portOf = (white: boolean, grey: boolean): Port =>
   white ? (grey ? 'radiators' : 'middle') : grey ? null : 'cylinder';
 
+/**
+ * A plant as these wires join it, ready for one demand after another: the circuit is worked out once, what is asked only
+ * closes contacts in it.
+ * @param onlySettled without the moment in which the valves are on their way
+ */
+export function demandRunner(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  faults: PlantFaults = {},
+  onlySettled = false,
+): (demand: Demand) => DemandResult {
+  const solvers = new Map<boolean, CircuitSolver>();
+  const solverOf = (travelling: boolean): CircuitSolver => {
+    const known = solvers.get(travelling);
+    if (known) return known;
+    const made = new CircuitSolver(plantNetlist(plant, survey, wires, { ...faults, travelling }));
+    solvers.set(travelling, made);
+    return made;
+  };
+  return (demand) => resultOf({ plant, wires, faults, solverOf, onlySettled }, demand);
+}
+
 /** One demand on the plant as these wires join it: what is live, runs and opens, and where the water goes. */
-export function runDemand(
+export const runDemand = (
   plant: Plant,
   survey: BoilerSurvey,
   wires: readonly Wire[],
   demand: Demand,
   faults: PlantFaults = {},
-): DemandResult {
+): DemandResult => demandRunner(plant, survey, wires, faults)(demand);
+
+interface Prepared {
+  plant: Plant;
+  wires: readonly Wire[];
+  faults: PlantFaults;
+  solverOf: (travelling: boolean) => CircuitSolver;
+  onlySettled: boolean;
+}
+
+function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, demand: Demand): DemandResult {
   const state = { controls: demandControls(demand), suppliesOff: new Set<string>() };
   const solveAt = (travelling: boolean) => {
-    const solver = new CircuitSolver(plantNetlist(plant, survey, wires, { ...faults, travelling }));
+    const solver = solverOf(travelling);
     return { solver, solution: solver.solve(state) };
   };
   const step = (name: string, travelling: boolean): DemandStep & { at: ReturnType<typeof solveAt> } => {
@@ -90,7 +123,7 @@ export function runDemand(
     };
   };
   const moves = hasZoneValves(plant.kind) || plant.kind === 'three-port';
-  const travelling = moves ? step('valve on its way', true) : null;
+  const travelling = moves && !onlySettled ? step('valve on its way', true) : null;
   const settled = step(moves ? 'valve arrived' : 'settled', false);
   const { solution } = settled.at;
   const on = (node: string): boolean => Math.abs(solution.volts.get(node) ?? 0) > LIVE_VOLTS;

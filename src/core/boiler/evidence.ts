@@ -16,7 +16,7 @@ import { readingsSinceMended } from '../job/readings';
 import type { BoilerJob, Reading } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { type PlantFaults, plantNetlist } from './circuit';
-import { type DemandResult, demandPairs, runDemand } from './demand';
+import { type DemandResult, demandPairs, demandRunner } from './demand';
 import type { BoilerDerived } from './family';
 import { type PlantFault, plantFaults } from './faults';
 import { allValves, hasCylinder, type Plant, plantParts } from './parts';
@@ -91,6 +91,27 @@ function isolatedOhms(site: Site, wires: readonly Wire[], inside: PlantFaults): 
   });
 }
 
+/**
+ * What was worked out for one plant, kept from reading to reading: a further reading asks nothing of the circuit that was
+ * not known of it. One plant at a time.
+ */
+let kept: { plant: string; under: Map<string, Map<string, Predicted>> } = { plant: '', under: new Map() };
+
+/** What everything predicted hangs on. */
+const plantKey = ({ plant, survey, wires, pairs, points }: Site): string =>
+  JSON.stringify([plant, survey, wires, pairs, points]);
+
+/** @param key of the site */
+function knownUnder(key: string, site: Site, faults: readonly PlantFault[]): Map<string, Predicted> {
+  if (kept.plant !== key) kept = { plant: key, under: new Map() };
+  const id = faults.map((f) => f.id).join(' + ');
+  const known = kept.under.get(id);
+  if (known) return known;
+  const made = predictUnder(site, faults);
+  kept.under.set(id, made);
+  return made;
+}
+
 /** Everything that could be read, seen or complained of under some faults. */
 function predictUnder(site: Site, faults: readonly PlantFault[]): Map<string, Predicted> {
   const { plant, survey, points } = site;
@@ -100,7 +121,8 @@ function predictUnder(site: Site, faults: readonly PlantFault[]): Map<string, Pr
   const predicts = new Map<string, Predicted>();
   const results = new Map<string, DemandResult>();
   const pairs = demandPairs(plant);
-  for (const { id, demand } of pairs) results.set(id, runDemand(plant, survey, wires, demand, inside));
+  const run = demandRunner(plant, survey, wires, inside, true);
+  for (const { id, demand } of pairs) results.set(id, run(demand));
   const none = results.get('none');
   for (const { id } of pairs)
     for (const round of ROUNDS) {
@@ -264,6 +286,7 @@ export function boilerEvidence(job: BoilerJob, d: BoilerDerived): Evidence | nul
       .flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`))
       .filter((p) => landed.has(p) && !/\.(E|earth|N|blue)$/.test(p)),
   };
+  const at = plantKey(site);
   const faults = new Map(plantFaults(plant, wires).map((f) => [f.id, f]));
   const hypothesis = (of: readonly PlantFault[]): Hypothesis => {
     const [first] = of;
@@ -275,7 +298,7 @@ export function boilerEvidence(job: BoilerJob, d: BoilerDerived): Evidence | nul
       fix: of.map((f) => f.fix).join(' Then: '),
       prior: first.prior,
       about: of.flatMap((f) => f.about),
-      predicts: predictUnder(site, of),
+      predicts: knownUnder(at, site, of),
     };
   };
   const observations = observe(job);
@@ -289,7 +312,7 @@ export function boilerEvidence(job: BoilerJob, d: BoilerDerived): Evidence | nul
         fix: 'Nothing to mend.',
         prior: 20,
         about: [],
-        predicts: predictUnder(site, []),
+        predicts: knownUnder(at, site, []),
       },
       ...[...faults.values()].map((f) => hypothesis([f])),
     ],

@@ -13,7 +13,7 @@ import { type CardRow, cardOf, conflictFindings } from '../settings/card';
 import type { Timeline, TimelineItem } from '../timeline/timeline';
 import { availableNow, schedule } from '../timeline/timeline';
 import { type CoreMeaning, coreMeanings, nextForCore } from './cores';
-import { type DemandRow, demandPairs, expected, runDemand } from './demand';
+import { type DemandRow, demandPairs, demandRunner, expected } from './demand';
 import { contactLoad, truthFindings, wiringFindings } from './findings';
 import { BOILER_FORM } from './form';
 import { foundReadings } from './found-readings';
@@ -201,9 +201,9 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
 
 /** Demands that the planned wires do not serve as the plant must: a plan that misses one is not offered. */
 function planMisses(plant: Plant, survey: BoilerSurvey): string[] {
-  const wires = planWires(plant);
+  const run = demandRunner(plant, survey, planWires(plant), {}, true);
   return demandPairs(plant).flatMap(({ name, demand }) => {
-    const r = runDemand(plant, survey, wires, demand);
+    const r = run(demand);
     const want = expected(plant, demand);
     const same =
       r.boilerFires === want.boiler &&

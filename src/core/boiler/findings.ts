@@ -2,7 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { MAINS_VOLTS, SPUR_FUSE_AMPS, USUAL_VA } from './circuit';
-import { type DemandResult, demandPairs, expected, runDemand } from './demand';
+import { type DemandResult, demandPairs, demandRunner, expected } from './demand';
 import {
   allValves,
   boxOf,
@@ -198,7 +198,8 @@ export function truthFindings(
 ): { results: DemandResult[]; findings: Finding[] } {
   const findings: Finding[] = [];
   const pairs = demandPairs(plant);
-  const results = pairs.map((p) => runDemand(plant, survey, wires, p.demand));
+  const run = demandRunner(plant, survey, wires);
+  const results = pairs.map((p) => run(p.demand));
   results.forEach((r, i) => {
     const want = expected(plant, r.demand);
     const name = pairs[i]?.name ?? '';
