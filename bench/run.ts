@@ -20,6 +20,7 @@ import { benchList } from './list';
 import { benchThread } from './page-thread';
 import { benchPages } from './pages';
 import { benchPapers } from './papers';
+import { benchRanking } from './ranking';
 
 const build = 'bench/build';
 mkdirSync(build, { recursive: true });
@@ -180,6 +181,18 @@ const out = [
 // A process of its own: in the application this is a worker that has run nothing but houses.
 const alone = ['--import', 'tsx', 'bench/house-alone.ts', build, ...(compiler ? [`${build}/house-year`] : [])];
 out.push(...execFileSync(process.execPath, alone, { encoding: 'utf8' }).trimEnd().split('\n'));
+const rankings = await benchRanking();
+out.push(
+  '',
+  'What is wrong, ranked after a whole failed proof of a house with two faults: every single fault and hundreds of pairs, each put into the circuit; then once more with one reading more.',
+  '',
+  '| job | hypotheses | afresh | wanted | one reading more | wanted |',
+  '| --- | --- | --- | --- | --- | --- |',
+  ...rankings.map(
+    (r) =>
+      `| ${r.what} | ${r.hypotheses} | ${r.fresh.toFixed(0)} ms | ≤ 1000 ms | ${r.again.toFixed(0)} ms | < 100 ms |`,
+  ),
+);
 const list = await benchList();
 const papers = await benchPapers();
 const ms = (v: number): string => `${v.toFixed(0)} ms`;

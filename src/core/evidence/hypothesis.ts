@@ -90,6 +90,11 @@ export interface Evidence {
    * @param thorough in every degree of each; else in one
    */
   both?: (a: Hypothesis, b: Hypothesis, thorough: boolean) => Hypothesis | null;
+  /**
+   * Two faults at once are first only asked for what was read, there being hundreds of pairs: this has the predictions
+   * of one (`predicts` or one of `worse`) say as well what could be read next.
+   */
+  complete?: (predicts: ReadonlyMap<string, Predicted>) => void;
 }
 
 /** The hypothesis that everything is as it was planned. */

@@ -266,10 +266,12 @@ export function rankEvidence(e: Evidence): Ranking {
       return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, misses, supports, against };
     })
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
+  const live = ranked.filter((r) => r.probability > LEAST_PROBABILITY).slice(0, LIVE);
+  for (const { hypothesis } of live) if (hypothesis.of) e.complete?.(hypothesis.predicts);
   return {
     ranked,
     none: noneWeight / total,
-    next: bestNext(ranked, e.candidates),
+    next: bestNext(live, e.candidates),
     pairs: pairs.length,
     observed: observations.map((o) => o.key),
   };
@@ -333,8 +335,7 @@ const LEAST_PROBABILITY = 0.003;
 const LEAST_BITS = 0.05;
 
 /** The measurement with the greatest expected drop in entropy per minute; two ahead where that is cheaper. */
-function bestNext(ranked: readonly Ranked[], candidates: readonly Candidate[]): NextMeasurement | null {
-  const live = ranked.filter((r) => r.probability > LEAST_PROBABILITY).slice(0, LIVE);
+function bestNext(live: readonly Ranked[], candidates: readonly Candidate[]): NextMeasurement | null {
   const first = candidates
     .flatMap((candidate) => {
       const split = outcomesOf(live, candidate);

@@ -169,14 +169,19 @@ function evidence(
     asked: askedPairs(observations, next, measures),
   };
   const under = faultReader(setting, whole);
+  const read = faultReader({ ...setting, asked: askedPairs(observations, [], []) }, whole);
+  /** Of two faults at once, what was predicted of what was read only, and what asks for the rest. */
+  const partly = new WeakMap<ReadonlyMap<string, Predicted>, () => void>();
   /** By fault, for each of its predictions, what puts it in as bad as that. */
   const asBad = new Map<string, Fault['apply'][]>();
-  const degrees = (fault: Fault): Pick<Hypothesis, 'predicts' | 'worse'> => {
+  const degrees = (fault: Fault, pair: boolean): Pick<Hypothesis, 'predicts' | 'worse'> => {
     const worseBy = whole ? [] : (fault.worse ?? []);
-    const each = [fault.apply, ...worseBy].map((apply, degree) => ({
-      apply,
-      ways: under(`${fault.id}:${degree}`, apply),
-    }));
+    const each = [fault.apply, ...worseBy].map((apply, degree) => {
+      const id = `${fault.id}:${degree}`;
+      const ways = (pair ? read : under)(id, apply);
+      if (pair) for (const way of ways) partly.set(way, () => under(id, apply));
+      return { apply, ways };
+    });
     asBad.set(
       fault.id,
       each.flatMap(({ apply, ways }) => ways.map(() => apply)),
@@ -184,14 +189,14 @@ function evidence(
     const [predicts = new Map<string, Predicted>(), ...worse] = each.flatMap(({ ways }) => ways);
     return { predicts, ...(worse.length > 0 ? { worse } : {}) };
   };
-  const hypothesis = (fault: Fault): Hypothesis => ({
+  const hypothesis = (fault: Fault, pair = false): Hypothesis => ({
     id: fault.id,
     name: fault.name,
     look: fault.look,
     fix: fault.fix,
     prior: fault.prior,
     about: fault.about,
-    ...degrees(fault),
+    ...degrees(fault, pair),
   });
   return {
     parameters: [...SHARED_PARAMETERS, ...unknowns.map(({ id, sigma, mean }) => ({ id, sigma, mean }))],
@@ -205,11 +210,12 @@ function evidence(
         about: [],
         predicts: under(AS_PLANNED, null)[0] ?? new Map<string, Predicted>(),
       },
-      ...among.map(hypothesis),
+      ...among.map((f) => hypothesis(f)),
     ],
     observations,
     candidates: next,
     keyOf: keyOfMeasure,
+    complete: (predicts) => partly.get(predicts)?.(),
     both: (a, b, thorough) => {
       const first = faults.get(a.id);
       const second = faults.get(b.id);
@@ -219,14 +225,17 @@ function evidence(
         : [together(asBad.get(a.id)?.[a.degree ?? 0] ?? first.apply, asBad.get(b.id)?.[b.degree ?? 0] ?? second.apply)];
       if (!apply) return null;
       return {
-        ...hypothesis({
-          ...first,
-          id: `${a.id} + ${b.id}${thorough ? '' : `, ${a.degree} and ${b.degree}`}`,
-          about: [...first.about, ...second.about],
-          apply,
-          worse,
-          supplyOff: first.supplyOff === true || second.supplyOff === true,
-        }),
+        ...hypothesis(
+          {
+            ...first,
+            id: `${a.id} + ${b.id}${thorough ? '' : `, ${a.degree} and ${b.degree}`}`,
+            about: [...first.about, ...second.about],
+            apply,
+            worse,
+            supplyOff: first.supplyOff === true || second.supplyOff === true,
+          },
+          true,
+        ),
         name: `${first.name}, and ${second.name}`,
         look: `${first.look} ${second.look}`,
         fix: `${first.fix} Then: ${second.fix}`,

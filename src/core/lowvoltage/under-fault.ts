@@ -179,15 +179,18 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting): Way[] {
 
 /** Pairs asked for that a way has not been asked before. */
 function more(way: Way, apply: Fault['apply'] | null, setting: FaultSetting): void {
-  let p: Predictor | null = null;
+  let made: { p: Predictor; members: Int32Array[] } | null = null;
   for (const state of setting.states) {
     const pairs = (setting.asked.get(state.id) ?? []).filter(({ key, read }) => {
       const has = way.predicts.get(key);
       return !way.absent.has(key) && (has === undefined || (read && !has.along));
     });
     if (pairs.length === 0) continue;
-    p ??= circuitWith(apply, setting, way.supply);
-    addPairs(p, setting, way, pairs, settle(p, state, way.livesFrom));
+    if (made === null) {
+      const p = circuitWith(apply, setting, way.supply);
+      made = { p, members: membersOf(setting.unknowns, p.solver.netlist.elements) };
+    }
+    addPairs(made.p, setting, way, pairs, settle(made.p, state, way.livesFrom), made.members);
   }
 }
 
@@ -239,8 +242,14 @@ const doubts = (unknowns: readonly Unknown[], { starting }: Settled, goingDark: 
   unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
 
 /** Pairs of the state last settled. */
-function addPairs(p: Predictor, setting: FaultSetting, way: Way, pairs: readonly Asked[], settled: SettledCall): void {
-  const members = membersOf(setting.unknowns, p.solver.netlist.elements);
+function addPairs(
+  p: Predictor,
+  setting: FaultSetting,
+  way: Way,
+  pairs: readonly Asked[],
+  settled: SettledCall,
+  members: readonly Int32Array[],
+): void {
   const doubt = doubts(setting.unknowns, settled, settled.goingDark);
   for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
     const [from, to] = [p.solver.at(a), p.solver.at(b)];
@@ -265,10 +274,11 @@ function addPairs(p: Predictor, setting: FaultSetting, way: Way, pairs: readonly
 function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: number | null): Way {
   const way: Way = { supply, livesFrom, predicts: new Map(), absent: new Set() };
   const { predicts } = way;
+  const members = membersOf(setting.unknowns, p.solver.netlist.elements);
   const running = new Set<string>();
   for (const state of setting.states) {
     const settled = settle(p, state, livesFrom);
-    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled);
+    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled, members);
     const runs = withAir(
       p.solver.netlist.elements.flatMap((e) =>
         e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],

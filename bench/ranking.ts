@@ -1,0 +1,93 @@
+/** How long a ranking takes: singles and pairs of a large 24 V job with a failed proof, afresh and after one more reading; and of a large plant. */
+import { demoJobs } from '../demo/jobs';
+import { proveOnWorld } from '../rig/prove';
+import { clientFor } from '../rig/world-client';
+import { derive } from '../src/core/derive';
+import { rankingOf } from '../src/core/evidence/of-job';
+import type { Job } from '../src/core/job/schema';
+import { toNetlist } from '../src/core/lowvoltage/installed';
+
+export interface RankingFigures {
+  what: string;
+  hypotheses: number;
+  /** ms, the median of runs that each begin with another cable, so that nothing is kept from before. */
+  fresh: number;
+  /** ms, after one more reading. */
+  again: number;
+}
+
+const RUNS = 5;
+const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1] ?? Number.NaN;
+
+/** A demo job with its proof taken on a house with two faults. */
+async function faulty(id: string, faults: readonly string[], more: (job: Job) => Job): Promise<Job> {
+  const job = (await demoJobs()).find((t) => t.id === id)?.job;
+  if (!job) throw new Error(`no demo job ${id}`);
+  const { seal: _seal, signature: _signature, ...rest } = more(job);
+  const bare: Job = { ...rest, readings: {}, powerUp: {}, proof: { skipped: {} } };
+  return proveOnWorld(bare, { faults: [...faults], rig: clientFor(bare, faults) });
+}
+
+function timed(job: Job): { ms: number; hypotheses: number } {
+  const d = derive(job);
+  // What is derived when first asked for is no part of the ranking.
+  JSON.stringify(d.shared.proof.verdict);
+  const start = performance.now();
+  const ranking = rankingOf(job, d);
+  return { ms: performance.now() - start, hypotheses: ranking?.ranked.length ?? 0 };
+}
+
+function measure(what: string, job: Job, changed: (job: Job, n: number) => Job): RankingFigures {
+  const fresh: number[] = [];
+  const again: number[] = [];
+  let hypotheses = 0;
+  for (let n = 0; n < RUNS; n++) {
+    const other = changed(job, n);
+    const first = timed(other);
+    hypotheses = first.hypotheses;
+    fresh.push(first.ms);
+    const last = Object.values(other.readings).at(-1);
+    if (!last) throw new Error(`${what}: nothing was read`);
+    const readings = { ...other.readings, extra: { ...last, at: '2027-01-01T00:00:00Z' } };
+    again.push(timed({ ...other, readings }).ms);
+  }
+  return { what, hypotheses, fresh: median(fresh), again: median(again) };
+}
+
+export async function benchRanking(): Promise<RankingFigures[]> {
+  const withZones = (job: Job): Job =>
+    job.family === '24v'
+      ? {
+          ...job,
+          survey: {
+            ...job.survey,
+            zones: { z1: { name: 'attic' }, z2: { name: 'cellar' }, z3: { name: 'porch' } },
+          },
+        }
+      : job;
+  const pump = await faulty('demo-sail', ['unseated-board-k4', 'coil-open-fan'], withZones);
+  const d = derive(pump);
+  const nodes =
+    d.family === '24v' && d.own.installed
+      ? new Set(toNetlist(d.own.installed).elements.flatMap((e) => [e.a, e.b])).size
+      : 0;
+  const plant = await faulty('demo-parsonage', ['stuck-HW', 'earth-PUMP'], (job) => job);
+  return [
+    measure(`24 V heat pump with zones and accessories, ${nodes} nodes`, pump, (job, n) =>
+      job.family === '24v'
+        ? {
+            ...job,
+            survey: {
+              ...job.survey,
+              cables: { ...job.survey.cables, main: { ...job.survey.cables.main, metres: 10 + n } },
+            },
+          }
+        : job,
+    ),
+    measure('boiler with zone valves', plant, (job, n) =>
+      job.family === 'boiler'
+        ? { ...job, survey: { ...job.survey, cylinder: { ...job.survey.cylinder, litres: 150 + n } } }
+        : job,
+    ),
+  ];
+}
