@@ -165,8 +165,14 @@ export function faultReader(
 
 /** The ways of a fault; several where a device or a coil is on its edge, the usual first. */
 function waysOf(apply: Fault['apply'] | null, setting: FaultSetting): Way[] {
+  // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
+  const p = circuitWith(apply, setting, 1);
+  const { emf } = p.solver.kernel.layout;
+  const nominal = Float64Array.from(emf);
+  const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
+  const mains = p.solver.netlist.elements.flatMap((e, i) => (own.has(e.id) ? [i] : []));
   const from = (supply: number): { ways: Way[]; weak: boolean } => {
-    const p = circuitWith(apply, setting, supply);
+    for (const e of mains) emf[e] = (nominal[e] as number) * supply;
     const { usual, others, weak } = limits(p, setting);
     return { ways: [usual, ...others].map((lives) => fresh(p, setting, supply, lives)), weak };
   };
