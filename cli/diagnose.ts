@@ -2,7 +2,7 @@
 import type { Command } from 'commander';
 import { derive } from '../src/core/derive';
 import { coverageOfJob, rankingOf } from '../src/core/evidence/of-job';
-import type { Ranking } from '../src/core/evidence/rank';
+import type { Ranking } from '../src/core/evidence/ranked';
 import { print, readJob } from './io';
 
 /** Likelier than this is worth a line. */

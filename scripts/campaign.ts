@@ -15,7 +15,7 @@ import { clientFor, worldClient } from '../rig/world-client';
 import { derive } from '../src/core/derive';
 import { AS_PLANNED } from '../src/core/evidence/hypothesis';
 import { rankingOf } from '../src/core/evidence/of-job';
-import type { Ranking } from '../src/core/evidence/rank';
+import type { Ranking } from '../src/core/evidence/ranked';
 import { ownOf } from '../src/core/family/registry';
 import type { Family, Job } from '../src/core/job/schema';
 import type { Fault } from '../src/core/lowvoltage/faults';

@@ -1,7 +1,7 @@
 /** The best order of a drill: the engine's own next reading each time, answered by the house, until it is sure. */
 import { derive } from '../../src/core/derive';
 import { rankingOf } from '../../src/core/evidence/of-job';
-import type { Ranking } from '../../src/core/evidence/rank';
+import type { Ranking } from '../../src/core/evidence/ranked';
 import type { Job, Reading } from '../../src/core/job/schema';
 import { DrillBench } from './bench';
 import type { DrillCaseMade } from './make';

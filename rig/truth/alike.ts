@@ -1,6 +1,6 @@
 /** Whether two hypotheses differ in anything that was read. */
 import type { Predicted } from '../../src/core/evidence/hypothesis';
-import type { Ranked, Ranking } from '../../src/core/evidence/rank';
+import type { Ranked, Ranking } from '../../src/core/evidence/ranked';
 
 /** Two predictions that no meter of the trade tells apart. */
 export function sameReading(p: Predicted | undefined, q: Predicted | undefined): boolean {

@@ -2,7 +2,7 @@
 import { derive } from '../../src/core/derive';
 import { AS_PLANNED } from '../../src/core/evidence/hypothesis';
 import { rankingOf } from '../../src/core/evidence/of-job';
-import type { Ranking } from '../../src/core/evidence/rank';
+import type { Ranking } from '../../src/core/evidence/ranked';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
 import { alike, explainsAll } from './alike';

@@ -3,7 +3,7 @@ import '../core/family/all';
 import * as Comlink from 'comlink';
 import { derive } from '../core/derive';
 import { rankingOf } from '../core/evidence/of-job';
-import type { Ranking } from '../core/evidence/rank';
+import type { Ranking } from '../core/evidence/ranked';
 import type { Job } from '../core/job/schema';
 
 /** Of the list, as many as anybody reads. */

@@ -2,7 +2,8 @@
 import { type Derived, familyOf } from '../family/registry';
 import type { Job } from '../job/schema';
 import { type Coverage, coverageOf, testsShowing } from './coverage';
-import { type Ranking, rankEvidence } from './rank';
+import { rankEvidence } from './rank';
+import type { Ranking } from './ranked';
 
 /** What is wrong, by likelihood; null while nothing was read, or there is nothing to hold it against. */
 export function rankingOf(job: Job, derived: Derived): Ranking | null {

@@ -10,7 +10,8 @@ import {
   type Observation,
   type Predicted,
 } from '../evidence/hypothesis';
-import { type Ranking, rankEvidence } from '../evidence/rank';
+import { rankEvidence } from '../evidence/rank';
+import type { Ranking } from '../evidence/ranked';
 import { readingsSinceMended } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';

@@ -2,7 +2,7 @@
 
 /** What is wrong, by likelihood, and what to read next: entered right here. */
 import { AS_PLANNED } from '@core/evidence/hypothesis';
-import type { Ranked, Ranking } from '@core/evidence/rank';
+import type { Ranked, Ranking } from '@core/evidence/ranked';
 import { withMended } from '@core/proof/mended';
 import { valueText } from '@core/proof/proof-run';
 import { count, fixed } from '@core/units/units';

@@ -1,7 +1,7 @@
 'use client';
 
 /** What is wrong, worked out in a worker whenever the job changes; the last answer stands until the next is there. */
-import type { Ranking } from '@core/evidence/rank';
+import type { Ranking } from '@core/evidence/ranked';
 import type { Job } from '@core/job/schema';
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
