@@ -22,6 +22,7 @@ import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import type { TerminalRole } from '../src/core/survey/terminals.data';
 import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/thermal/two-node';
+import { type Accessory, accessoryOutputs, type Moment, type Thermostat, wantedRoles } from './control';
 import { RigError } from './rig-error';
 
 /** Nominal figures of the invented equipment. */
@@ -36,16 +37,6 @@ const FURNACE_FAN_OFF_SECONDS = 90;
 const IGNITION_SECONDS = 30;
 const COIL_SECONDS = 70;
 const POWER_OK_VOLTS = 18;
-
-interface Thermostat {
-  mode: 'off' | 'heat' | 'cool';
-  fan: 'auto' | 'on';
-  heatCelsius: number;
-  coolCelsius: number;
-  heatBy: 'compressor' | 'auxiliary';
-  /** Kinds of accessory asked to run. */
-  accessories: string[];
-}
 
 export class World {
   private readonly planned: Installed;
@@ -66,13 +57,7 @@ export class World {
   private readonly closesValve: boolean;
   /** The equipment starts its own blower, by what was seen of it. */
   private readonly ownFan: { heating: boolean; cooling: boolean };
-  private readonly accessories: {
-    kind: string;
-    terminal: string;
-    reversed: boolean;
-    needsFan: boolean;
-    verb: string;
-  }[];
+  private readonly accessories: Accessory[];
   private supplyOn = true;
   /** The board's fuse has opened, and stays open until somebody puts in a new one with the supply off. */
   private fuseOpen = false;
@@ -225,98 +210,27 @@ export class World {
       });
   }
 
-  /** What was entered, or what the device does where it asks nothing. */
-  private setTo(key: string, otherwise: string): string {
-    return this.settings[key] ?? otherwise;
-  }
-
-  /** Stages the device was set up for; as many as it has where it asks nothing. */
-  private stages(key: 'stages.heat' | 'stages.cool' | 'stages.aux'): number {
-    const set = Number(this.settings[key]);
-    return Number.isFinite(set) ? set : 3;
-  }
-
-  /** Heat pump: the roles called with the compressor, valve by its marking and by how the device is set. */
-  private valveRoles(cooling: boolean): TerminalRole[] {
-    if (!this.marking) return [];
-    const driven = ((this.settings['valve.active'] ?? this.marking) === 'O') === cooling;
-    return driven !== (this.installed.valveReversed === true) ? ['valve-cool', 'valve-heat', 'valve-either'] : [];
-  }
-
-  /** A device that is set as something else knows no valve and no auxiliary heat. */
-  private actsAsPump(kind: string | undefined): boolean {
-    return kind === undefined ? this.marking !== null : kind === 'heat-pump' || kind === 'dual-fuel';
-  }
-
   private wantedCalls(): string[] {
     if (!this.powered || this.startLeft > 0) return [];
-    const { mode, fan, heatCelsius, coolCelsius } = this.thermostat;
-    const kind = this.settings['equipment.kind'];
-    const room = this.house.airCelsius;
-    const roles: TerminalRole[] = [];
-    const was = (role: TerminalRole): boolean => this.isCalled(role);
-    if (mode === 'heat' && kind !== 'cool-only') {
-      const gap = heatCelsius - room;
-      if (this.actsAsPump(kind)) return [...this.terminalsOf(this.pumpHeating(gap, was)), ...this.accessoryOutputs()];
-      if (this.stages('stages.heat') > 0 && (gap > 0.5 || (was('heat1') && gap > -0.3))) {
-        roles.push('heat1');
-        if (this.stages('stages.heat') > 1 && (gap > 2 || (was('heat2') && gap > 1))) roles.push('heat2');
-        if (this.stages('stages.heat') > 2 && gap > 3) roles.push('heat3');
-        if (this.settings['fan.heating'] === 'thermostat') roles.push('fan');
-      }
-    } else if (mode === 'cool' && kind !== 'heat-only') {
-      const gap = room - coolCelsius;
-      const wants = this.stages('stages.cool') > 0 && (gap > 0.5 || (was('cool1') && gap > -0.3));
-      if (wants && (was('cool1') || this.restLeft <= 0)) {
-        roles.push('cool1', 'fan', ...(this.actsAsPump(kind) ? this.valveRoles(true) : []));
-        if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
-      }
-    }
-    const wantsAir = this.accessories.some(
-      (a) =>
-        this.setTo(`${a.verb}.fan`, a.needsFan ? 'on' : 'off') === 'on' && this.thermostat.accessories.includes(a.kind),
-    );
-    if ((fan === 'on' || wantsAir) && !roles.includes('fan')) roles.push('fan');
-    if (this.closesValve && !roles.includes('heat1')) roles.push('valve-close');
-    return [...this.terminalsOf(roles), ...this.accessoryOutputs()];
-  }
-
-  private terminalsOf(roles: readonly TerminalRole[]): string[] {
-    return this.installed.contacts.filter((c) => roles.includes(c.role ?? 'fault')).map((c) => c.to);
+    const now: Moment = {
+      thermostat: this.thermostat,
+      settings: this.settings,
+      accessories: this.accessories,
+      roomCelsius: this.house.airCelsius,
+      resting: this.restLeft > 0,
+      was: (role) => this.isCalled(role),
+      marking: this.marking,
+      valveReversed: this.installed.valveReversed === true,
+      dual: this.dual,
+      closesValve: this.closesValve,
+    };
+    const roles = wantedRoles(now);
+    const called = this.installed.contacts.filter((c) => roles.includes(c.role ?? 'fault')).map((c) => c.to);
+    return [...called, ...accessoryOutputs(now)];
   }
 
   private isCalled(role: TerminalRole): boolean {
     return this.installed.contacts.some((c) => c.role === role && this.calling.includes(c.to));
-  }
-
-  /** Outputs of accessories that are on: those asked for, and reversed ones that are not. */
-  private accessoryOutputs(): string[] {
-    return this.accessories
-      .filter((a) => {
-        const reversed = this.setTo(`${a.verb}.output`, a.reversed ? 'reversed' : 'normal') === 'reversed';
-        return this.thermostat.accessories.includes(a.kind) !== reversed;
-      })
-      .map((a) => a.terminal);
-  }
-
-  /** Compressor stages by how far the room is off, auxiliary heat beyond; dual fuel gives the furnace the field. */
-  private pumpHeating(gap: number, was: (role: TerminalRole) => boolean): TerminalRole[] {
-    const aux: TerminalRole[] = ['heat1', 'heat2', 'heat3'];
-    const kind = this.settings['equipment.kind'];
-    const dual = kind === undefined ? this.dual : kind === 'dual-fuel';
-    // A device that was told of no auxiliary heat has no emergency heat to be asked for.
-    const emergency = this.thermostat.heatBy === 'auxiliary' && this.stages('stages.aux') > 0;
-    if (!(gap > 0.5 || ((was('cool1') || was('heat1')) && gap > -0.3)))
-      return this.thermostat.fan === 'on' ? ['fan'] : [];
-    const stages = Math.min(this.stages('stages.aux'), gap > 3 || !dual ? 3 : 1);
-    if (emergency) return dual ? aux.slice(0, stages) : [...aux.slice(0, stages), 'emergency', 'fan'];
-    // One that was told of no compressor heats with nothing else.
-    if (this.stages('stages.cool') === 0 || (this.restLeft > 0 && !was('cool1'))) return [];
-    const roles: TerminalRole[] = ['cool1', 'fan', ...this.valveRoles(false)];
-    if (this.stages('stages.cool') > 1 && (gap > 2 || (was('cool2') && gap > 1))) roles.push('cool2');
-    if (!dual && this.stages('stages.aux') > 0 && gap > 4) roles.push('heat1');
-    if (!dual && this.stages('stages.aux') > 1 && gap > 6) roles.push('heat2');
-    return roles;
   }
 
   /** Brings calls and circuit into line with the present moment. */
