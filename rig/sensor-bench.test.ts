@@ -1,9 +1,11 @@
 /** Sensors of a simulated house: a sound one passes its tests, and each thing wrong with one is caught by a test. */
 import { describe, expect, it } from 'vitest';
 import { derive } from '../src/core/derive';
+import { coverageOfJob, rankingOf } from '../src/core/evidence/of-job';
 import { anyJob } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 import { SensorBench } from './sensor-bench';
+import { alike } from './truth/alike';
 
 const reading = (measure: string, value: number): object => ({
   at: '2026-02-01T10:00:00Z',
@@ -14,9 +16,12 @@ const reading = (measure: string, value: number): object => ({
   value,
   stop: 'week',
 });
-const house = anyJob({
-  device: 'v7-menu',
+const plain = {
+  device: 't24-five',
   survey: { lines: 'r red, c blue, y yellow, g green, w white', equipment: { fuel: 'gas' } },
+};
+const house = anyJob({
+  ...plain,
   week: { profiles: { in: { name: 'In', heatCelsius: 20 }, night: { name: 'Night', heatCelsius: 17 } } },
   sensors: {
     h: { name: 'Hall', kind: 'built-in', counts: { in: 'always' } },
@@ -43,6 +48,33 @@ describe('sensors on the rig', () => {
   const bench = new SensorBench(house, []);
   it.each(bench.faults().map((f) => f.id))('%s is caught', async (id) => {
     expect(await failed(id)).not.toEqual([]);
+  });
+
+  it.each(bench.faults().map((f) => f.id))('%s is named first, or what reads the same', async (id) => {
+    const proved = await proveOnWorld(house, { faults: [id] });
+    const ranking = rankingOf(proved, derive(proved));
+    const top = ranking?.ranked[0]?.hypothesis.id ?? '';
+    expect([id, top, top === id || (ranking !== null && alike(ranking, id, top, ranking.observed))]).toEqual([
+      id,
+      top,
+      true,
+    ]);
+    expect(ranking?.none).toBeLessThan(0.5);
+  });
+
+  it('one beside a fault of the wiring: both are named', async () => {
+    const both = ['sensor:b:k:exchanged', 'unseated-board-k4'];
+    const proved = await proveOnWorld(house, { faults: both });
+    const top = rankingOf(proved, derive(proved))?.ranked[0]?.hypothesis;
+    expect(top?.of?.includes('sensor:b:k:exchanged')).toBe(true);
+    expect(top?.of?.some((id) => /k4$/.test(id))).toBe(true);
+  });
+
+  it('what the sensors’ tests cannot show is not said to be shown', () => {
+    const coverage = coverageOfJob(house, derive(house));
+    const without = coverageOfJob(anyJob({ ...plain }), derive(anyJob({ ...plain })));
+    expect((coverage?.of ?? 0) - (without?.of ?? 0)).toBe(bench.faults().length);
+    expect(coverage?.missed.map((m) => m.id).filter((id) => id.startsWith('sensor:'))).toEqual([]);
   });
 
   it('a hand warms by its own clock: the step does not matter', () => {

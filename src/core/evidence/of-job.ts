@@ -4,13 +4,15 @@ import type { Job } from '../job/schema';
 import { type Coverage, coverageOf, testsShowing } from './coverage';
 import { rankEvidence } from './rank';
 import type { Ranking } from './ranked';
+import { withSensorFaults } from './sensors';
 
 /** What is wrong, by likelihood; null while nothing was read, or there is nothing to hold it against. */
 export function rankingOf(job: Job, derived: Derived): Ranking | null {
   const { module, job: seen } = familyOf(job);
-  const e = module.evidence?.(seen, derived.own, false) ?? null;
-  if (!e || e.observations.length === 0) return null;
   const { proof } = derived.shared;
+  const family = module.evidence?.(seen, derived.own, false) ?? null;
+  const e = family && withSensorFaults(family, job, proof);
+  if (!e || e.observations.length === 0) return null;
   const ranking = rankEvidence({ ...e, failed: proof.failed > 0 });
   const ranked = ranking.ranked.map((r, i) =>
     i < LOOKED_AT ? { ...r, shownBy: testsShowing(r.hypothesis, e.keyOf, proof) } : r,
@@ -26,6 +28,7 @@ export function coverageOfJob(job: Job, derived: Derived): Coverage | null {
   const { module, job: seen } = familyOf(job);
   const { proof } = derived.shared;
   if (proof.tests.length === 0) return null;
-  const e = module.evidence?.(seen, derived.own, true) ?? null;
+  const family = module.evidence?.(seen, derived.own, true) ?? null;
+  const e = family && withSensorFaults(family, job, proof);
   return e && coverageOf(e, proof, job.proof.skipped);
 }

@@ -36,6 +36,7 @@ import {
 } from './under-fault';
 
 /** Beyond this the supply air is warmer or colder, and under this it is not; between the two nothing is said, K. */
+const AIR_MEASURES: ReadonlySet<string> = new Set(['rise', 'split']);
 const MOVES = { from: 4, under: 1 } as const;
 
 /** Of a reading, what nothing shared explains: touch, display, mains that drift between two readings. */
@@ -51,10 +52,12 @@ function observe(job: LowVoltageJob): Observation[] {
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(pairKey(r.state, r.a, r.b, r.meterOhms), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
-    if (r.quantity === 'kelvin' && (Math.abs(r.value) >= MOVES.from || Math.abs(r.value) < MOVES.under))
+    // Supply air beside return air: a sensor warmed in the hand is another kelvin.
+    const air = r.quantity === 'kelvin' && r.measure !== undefined && AIR_MEASURES.has(r.measure);
+    if (air && (Math.abs(r.value) >= MOVES.from || Math.abs(r.value) < MOVES.under))
       latest.set(movesKey(r.state), entry);
     // Under 2 K either way the air does not yet say.
-    if (r.quantity === 'kelvin' && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
+    if (air && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
   }
   for (const [key, [id, r]] of latest) {
     if (key.startsWith('moves|')) {
