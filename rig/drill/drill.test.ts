@@ -104,6 +104,18 @@ describe.each(Family.options)('a drill of %s', (family) => {
   });
 });
 
+describe('a number', () => {
+  it.each([
+    ['24v', 1, 1, ['coil-open-heat1']],
+    ['24v', 2, 3, ['moved-k3-Rh']],
+    ['24v', 3, 2, ['swap-board-k2-k5', 'unseated-board-k4']],
+    ['boiler', 1, 2, ['welded']],
+    ['floor', 1, 1, ['air-mode']],
+  ] as const)('stands for the same house for good: %s, level %i, %i', async (family, level, seed, hidden) => {
+    expect((await makeDrill(family, level, seed)).faults).toEqual(hidden);
+  });
+});
+
 describe('what is unsafe in a drill', () => {
   const at = async (acts: readonly DrillAct[]): Promise<string[]> => {
     const made = await makeDrill('24v', 1, 1);
