@@ -184,7 +184,14 @@ function Signed(): ReactNode {
       here = false;
     };
   }, [id, over]);
-  if (!check) return null;
+  // As high as the answer: what stands below must not move under a finger.
+  if (!check)
+    return (
+      <>
+        <p className="soft">The signature is looked at …</p>
+        <p className="mono seal-hash">{'\u00a0'}</p>
+      </>
+    );
   if (!check.ok) return <p className="problem">{check.message}</p>;
   return (
     <>
