@@ -20,10 +20,10 @@ const RUNS = 5;
 const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1] ?? Number.NaN;
 
 /** A demo job with its proof taken on a house with two faults. */
-async function faulty(id: string, faults: readonly string[], more: (job: Job) => Job): Promise<Job> {
+async function faulty(id: string, faults: readonly string[]): Promise<Job> {
   const job = (await demoJobs()).find((t) => t.id === id)?.job;
   if (!job) throw new Error(`no demo job ${id}`);
-  const { seal: _seal, signature: _signature, ...rest } = more(job);
+  const { seal: _seal, signature: _signature, ...rest } = job;
   const bare: Job = { ...rest, readings: {}, powerUp: {}, proof: { skipped: {} } };
   return proveOnWorld(bare, { faults: [...faults], rig: clientFor(bare, faults) });
 }
@@ -55,25 +55,15 @@ function measure(what: string, job: Job, changed: (job: Job, n: number) => Job):
 }
 
 export async function benchRanking(): Promise<RankingFigures[]> {
-  const withZones = (job: Job): Job =>
-    job.family === '24v'
-      ? {
-          ...job,
-          survey: {
-            ...job.survey,
-            zones: { z1: { name: 'attic' }, z2: { name: 'cellar' }, z3: { name: 'porch' } },
-          },
-        }
-      : job;
-  const pump = await faulty('demo-sail', ['unseated-board-k4', 'coil-open-fan'], withZones);
+  const pump = await faulty('demo-sail', ['unseated-board-k4', 'coil-open-fan']);
   const d = derive(pump);
   const nodes =
     d.family === '24v' && d.own.installed
       ? new Set(toNetlist(d.own.installed).elements.flatMap((e) => [e.a, e.b])).size
       : 0;
-  const plant = await faulty('demo-parsonage', ['stuck-HW', 'earth-PUMP'], (job) => job);
+  const plant = await faulty('demo-parsonage', ['stuck-HW', 'earth-PUMP']);
   return [
-    measure(`24 V heat pump with zones and accessories, ${nodes} nodes`, pump, (job, n) =>
+    measure(`24 V heat pump with accessories, ${nodes} nodes`, pump, (job, n) =>
       job.family === '24v'
         ? {
             ...job,
