@@ -7,8 +7,8 @@ import type { Pictures } from './pictures';
 import { print, type Section } from './print';
 import { recordBlocks } from './record';
 
-/** A foot is one line. */
-const FOOT_LETTERS = 60;
+/** A foot is one line beside the page's number, of the widest letters too. */
+const FOOT_LETTERS = 45;
 
 export const nameOf = (job: Job): string => [job.site.name, job.zone].filter(Boolean).join(', ') || 'Unnamed job';
 

@@ -5,9 +5,10 @@ import { derive } from '../core/derive';
 import { emptyJob, type Job } from '../core/job/schema';
 import { handoverPdf, handoverSections } from './handover';
 import { labelsPdf } from './labels';
-import { paged } from './pages';
+import { MARGIN, paged, SHEET } from './pages';
 import { sizeOf } from './paper-size';
 import { print } from './print';
+import { TONES, widthOf } from './type';
 import { worklistPdf } from './worklist';
 
 interface Node {
@@ -110,6 +111,23 @@ describe('papers', () => {
     const last = pages.at(-1);
     expect(last?.text).toMatch(/Seal\s+Sealed .* by /);
     expect(roles(last?.tree ?? null).filter((r) => r === 'TR' || r === 'H2').length).toBeGreaterThan(1);
+  });
+
+  it('are made with a photograph that is spoilt, which says so in its place', async () => {
+    const at = '2026-03-01T09:00:00Z';
+    const hash = 'a'.repeat(64);
+    const photo = { hash, at, by: 'Ada', stop: 'survey' as const, width: 800, height: 600, onPaper: true };
+    const job: Job = { ...emptyJob(), photos: { p1: photo } };
+    const { pages } = await read(await handoverPdf(job, derive(job), { [hash]: new Uint8Array([1, 2, 3]) }));
+    expect(pages.map((p) => p.text).join(' ')).toContain('This photograph cannot be read.');
+  });
+
+  it('keep the foot beside the page’s number, of the widest letters too', async () => {
+    const job: Job = { ...emptyJob(), site: { name: 'W'.repeat(200) } };
+    for (const { foot } of handoverSections(job, derive(job)))
+      expect(widthOf(foot, TONES.foot)).toBeLessThan(
+        SHEET.A4.width - 2 * MARGIN.left - widthOf('999 / 999', TONES.foot),
+      );
   });
 
   it('list the work with a box for each step, said to be done or not', async () => {

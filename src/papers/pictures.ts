@@ -4,7 +4,7 @@ import type { Job } from '@core/job/schema';
 import { STOPS } from '@core/run';
 import type { Block, Doc } from './pages';
 import { say } from './print';
-import { linesOf, TONES, widthOf } from './type';
+import { linesOf, SOFT, TONES, widthOf } from './type';
 
 /** By the hash of what they are. */
 export type Pictures = Readonly<Record<string, Uint8Array>>;
@@ -33,7 +33,13 @@ function drawPhoto(doc: Doc, photo: Photo, bytes: Uint8Array, x: number, y: numb
   // Drawn into the frame as wide or as high as it goes: marks stand on the picture, not on the frame.
   const scale = Math.min(WIDTH / photo.width, HEIGHT / photo.height);
   const [width, height] = [photo.width * scale, photo.height * scale];
-  doc.image(Buffer.from(bytes), x, y, { width, height });
+  try {
+    doc.image(Buffer.from(bytes), x, y, { width, height });
+  } catch {
+    // One that is spoilt must not keep all the papers back.
+    doc.lineWidth(0.7).rect(x, y, width, height).stroke(SOFT);
+    say(doc, 'This photograph cannot be read.', x + 8, y + 18, TONES.small);
+  }
   for (const m of Object.values(photo.marks ?? {})) {
     const [left, top] = [x + Math.max(0, m.x * width - 9), y + Math.max(0, m.y * height - 7)];
     doc.rect(left, top, widthOf(m.label, MARK) + 4, 14).fill('#a84a16');

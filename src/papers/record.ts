@@ -170,7 +170,7 @@ function foundBlocks(job: Job, derived: Derived): Block[] {
         { head: 'When, UTC', width: 24 },
         { head: 'By', width: 24 },
       ],
-      rows: mended.map((m) => [m.what, m.at.slice(0, 16).replace('T', ' '), m.by]),
+      rows: mended.map((m) => [m.what, minute(m.at), m.by]),
     });
   const open = derived.shared.findings.filter((f) => f.severity !== 'note');
   if (open.length > 0)
@@ -209,7 +209,7 @@ function signatureBlocks(job: Job): Block[] {
         doc.restore();
       },
     },
-    { kind: 'lines', lines: [{ text: `${signature.name}, ${signature.at.slice(0, 16).replace('T', ' ')} UTC` }] },
+    { kind: 'lines', lines: [{ text: `${signature.name}, ${minute(signature.at)} UTC` }] },
   ];
 }
 

@@ -6,7 +6,7 @@ import { ownOf } from '../family/registry';
 import { readJobFile } from '../job/file';
 import type { LowVoltageJob } from '../job/schema';
 import type { Meets } from '../job/survey-schema';
-import { MET, meeting } from './splices';
+import { MET, meeting, splicesOf } from './splices';
 
 const file = (survey: object): LowVoltageJob => {
   const read = readJobFile(
@@ -74,6 +74,15 @@ describe('splices at the equipment', () => {
     const back = traced(traced(four, ALL), { Y: null });
     expect(Object.values(back.survey.conductors).find((c) => c.wall?.terminal === 'Y')?.board).toBeUndefined();
     expect(new Set(Object.values(MET).map((m) => m.letter)).size).toBe(Object.keys(MET).length);
+  });
+
+  it('what is cut or taken off meets nothing any more', () => {
+    const done = traced(four, ALL);
+    const [id = '', core] = Object.entries(done.survey.conductors).find(([, c]) => c.wall?.terminal === 'C') ?? [];
+    if (!core?.board) throw new Error('C is not traced');
+    const cut = { ...core, board: { ...core.board, state: 'cut' as const } };
+    const job = { ...done, survey: { ...done.survey, conductors: { ...done.survey.conductors, [id]: cut } } };
+    expect(splicesOf(job)).toEqual({ untraced: ['blue'], twice: [], noCommon: true });
   });
 
   it('are joined, not landed: the work list says under what', () => {

@@ -66,9 +66,14 @@ export function splicesOf({ survey }: { survey: SurveyKept }): Splices | null {
   if (survey.equipment.splicesOnly !== true) return null;
   const cores = Object.values(survey.conductors).filter((c) => c.cable === 'main' && CABLE_ENDS.main.some((p) => c[p]));
   const by = new Map<Meets, string[]>();
-  for (const c of cores) if (c.board?.meets) by.set(c.board.meets, [...(by.get(c.board.meets) ?? []), colourOf(c)]);
+  // What was taken off again or cut meets nothing.
+  const metBy = (c: Conductor): Meets | undefined => (c.board?.state === 'landed' ? c.board.meets : undefined);
+  for (const c of cores) {
+    const meets = metBy(c);
+    if (meets) by.set(meets, [...(by.get(meets) ?? []), colourOf(c)]);
+  }
   return {
-    untraced: cores.filter((c) => c.wall?.state === 'landed' && !c.board?.meets).map(colourOf),
+    untraced: cores.filter((c) => c.wall?.state === 'landed' && !metBy(c)).map(colourOf),
     twice: [...by]
       .filter(([, colours]) => colours.length > 1)
       .map(([meets, colours]) => ({ letter: MET[meets].letter, colours })),

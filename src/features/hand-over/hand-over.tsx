@@ -170,6 +170,7 @@ interface SignatureCheck {
 function Signed(): ReactNode {
   const { id, job } = useJob();
   const [check, setCheck] = useState<SignatureCheck | null>(null);
+  const [said, setSaid] = useState('The signature is looked at …');
   const over = job.signature?.of;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another digest is another record to be checked
   useEffect(() => {
@@ -179,7 +180,9 @@ function Signed(): ReactNode {
       .then((found: SignatureCheck) => {
         if (here) setCheck(found);
       })
-      .catch(() => undefined);
+      .catch(() => {
+        if (here) setSaid('The store does not answer: the signature was not looked at.');
+      });
     return () => {
       here = false;
     };
@@ -188,7 +191,7 @@ function Signed(): ReactNode {
   if (!check)
     return (
       <>
-        <p className="soft">The signature is looked at …</p>
+        <p className="soft">{said}</p>
         <p className="mono seal-hash">{'\u00a0'}</p>
       </>
     );
