@@ -65,7 +65,7 @@ export function ScanDialog({ onClose, onRead }: Props): ReactNode {
             <div className="scan-frame">
               <video ref={video} muted playsInline aria-label="What the camera sees" />
             </div>
-            <p className="soft">Hold it straight, so that the code fills half of the picture. It is read by itself.</p>
+            <p className="soft">Hold it straight, so that the code fills the dashed frame. It is read by itself.</p>
           </>
         )}
       </DialogContent>
