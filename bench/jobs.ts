@@ -32,7 +32,7 @@ export function threeZones(): { netlist: Netlist; controls: string[] } {
       b: 'C',
       volts: 26.4,
       ohms: 0.77,
-      phase: 1,
+      degrees: 0,
       ratedVA: 75,
       supply: 'main',
     },

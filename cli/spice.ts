@@ -9,6 +9,6 @@ export function spiceOf(file: string, job: Job, wanted: string): string {
   const { module, job: seen } = familyOf(job);
   const circuit = module.circuit(seen, derive(job).own, wanted);
   if (!circuit.ok) throw new UsageError(`${file}: ${circuit.problem}`);
-  const { title, solver, state, hertz } = circuit;
-  return spiceNetlist(title, solver.netlist, state, solver.solve(state), hertz);
+  const { title, solver, state } = circuit;
+  return spiceNetlist(title, solver.netlist, state, solver.solve(state));
 }

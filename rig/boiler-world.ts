@@ -19,6 +19,7 @@ import {
 import { WATER_J_PER_LITRE_KELVIN } from '../src/core/boiler/reheat';
 import type { BoilerSheet } from '../src/core/boiler/sheet';
 import { planWires } from '../src/core/boiler/wiring';
+import { voltsBetween } from '../src/core/circuit/phasor';
 import { CircuitSolver } from '../src/core/circuit/solve';
 import { derive } from '../src/core/derive';
 import { seenAs } from '../src/core/family/of';
@@ -261,12 +262,8 @@ export class BoilerWorld {
   /** Volts between two points of the plant. */
   probe(a: string, b: string): number {
     const { volts } = this.result();
-    const at = (p: string): number => {
-      const v = volts.get(p);
-      if (v === undefined) throw new RigError(`probe: there is no point "${p}"`);
-      return v;
-    };
-    const difference = Math.abs(at(a) - at(b));
+    for (const p of [a, b]) if (!volts.has(p)) throw new RigError(`probe: there is no point "${p}"`);
+    const difference = voltsBetween(volts, a, b);
     if (!this.supplyOn) return 0;
     // Before the valve has arrived its switched live is dead.
     return this.travelling() && !this.fires() && [a, b].includes('BOILER.SL') ? 0 : difference;

@@ -4,6 +4,7 @@
  * electrical is answered by the circuit core, so a fault looks as it would on a meter.
  */
 import { METER_HIGH_OHMS } from '../src/core/circuit/netlist';
+import { voltsBetween } from '../src/core/circuit/phasor';
 import type { Solution } from '../src/core/circuit/solve';
 import { meterReading } from '../src/core/circuit/solve';
 import { derive } from '../src/core/derive';
@@ -179,8 +180,8 @@ export class World {
   private hasPower(): boolean {
     const { device } = this.installed;
     if (!device) return true;
-    const v = this.solve().volts;
-    return Math.abs((v.get(`wall.${device.hot}`) ?? 0) - (v.get(`wall.${device.common}`) ?? 0)) >= POWER_OK_VOLTS;
+    const { volts } = this.solve();
+    return voltsBetween(volts, `wall.${device.hot}`, `wall.${device.common}`) >= POWER_OK_VOLTS;
   }
 
   /** A terminal is detected when a load path pulls it to the common side. */

@@ -164,7 +164,7 @@ function headElements(unit: string, coil: string): CircuitElement[] {
       b: `${unit}.R2`,
       volts: HEAD_VOLTS,
       ohms: 20,
-      phase: 1,
+      degrees: 0,
       ratedVA: 2,
       supply: 'spur',
     },
@@ -210,7 +210,7 @@ export function plantNetlist(
       b: 'SUPPLY.N',
       volts: MAINS_VOLTS,
       ohms: SUPPLY_OHMS,
-      phase: 1,
+      degrees: 0,
       ratedVA: MAINS_VOLTS * (survey.fuseAmps ?? SPUR_FUSE_AMPS),
       supply: 'spur',
     },
@@ -304,7 +304,7 @@ export function plantNetlist(
         b: 'boiler.fed',
         volts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
         ohms: 2,
-        phase: 1,
+        degrees: 0,
         ratedVA: 5,
         supply: 'spur',
       },
@@ -334,6 +334,7 @@ export function plantNetlist(
   return {
     elements,
     ground: 'SUPPLY.N',
+    hertz: 50,
     // Terminals traced on a box that is not the sheet's stay points, so that a probe may touch them.
     extraNodes: [
       ...plantParts(plant).flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`)),

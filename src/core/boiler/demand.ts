@@ -1,4 +1,5 @@
 /** What a plant does for one demand, step by step: the call, the valves on their way, the valves arrived. */
+import { magnitude, NO_PHASOR, type Phasor } from '../circuit/phasor';
 import { CircuitSolver } from '../circuit/solve';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { type Demand, demandControls, type PlantFaults, plantNetlist } from './circuit';
@@ -17,7 +18,7 @@ export interface DemandStep {
 export interface DemandResult {
   demand: Demand;
   steps: DemandStep[];
-  volts: ReadonlyMap<string, number>;
+  volts: ReadonlyMap<string, Phasor>;
   boilerFires: boolean;
   pumpRuns: boolean;
   /** Valves that are driven open. */
@@ -114,7 +115,7 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
       name,
       at,
       live: [...at.solution.volts]
-        .filter(([node, v]) => /^[A-Z0-9]+\./.test(node) && Math.abs(v) > LIVE_VOLTS)
+        .filter(([node, v]) => /^[A-Z0-9]+\./.test(node) && magnitude(v) > LIVE_VOLTS)
         .map(([node]) => node)
         .sort(),
       running: at.solver.netlist.elements.flatMap((e) =>
@@ -126,7 +127,7 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
   const travelling = moves && !onlySettled ? step('valve on its way', true) : null;
   const settled = step(moves ? 'valve arrived' : 'settled', false);
   const { solution } = settled.at;
-  const on = (node: string): boolean => Math.abs(solution.volts.get(node) ?? 0) > LIVE_VOLTS;
+  const on = (node: string): boolean => magnitude(solution.volts.get(node) ?? NO_PHASOR) > LIVE_VOLTS;
   const busCall = plant.input === 'bus' && plant.kind === 'combination' && demand.heating.length > 0;
   const busWired =
     wires.some((w) => /\.BUS/.test(w.a) && /\.BUS/.test(w.b)) && wires.filter((w) => /\.BUS/.test(w.b)).length >= 2;

@@ -1,4 +1,6 @@
 /** What is wrong with a plant: every demand under every fault, held against what was read, seen and complained of. */
+
+import { magnitude, NO_PHASOR } from '../circuit/phasor';
 import { pointLabel } from '../circuit/point';
 import { CircuitSolver } from '../circuit/solve';
 import { complaintKey, complaintObservations } from '../evidence/complaints';
@@ -138,7 +140,7 @@ function predictUnder(site: Site, faults: readonly PlantFault[]): Map<string, Pr
       see('cylinder', r.boilerFires && r.toCylinder);
       see('radiators', r.boilerFires && r.toRadiators);
       for (const point of points) {
-        const value = Math.abs(r.volts.get(point) ?? 0);
+        const value = magnitude(r.volts.get(point) ?? NO_PHASOR);
         predicts.set(voltsKey(round, id, point), { value, by: { mains: value } });
       }
     }

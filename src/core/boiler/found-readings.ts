@@ -4,6 +4,7 @@
  *
  *   entry = PART TERMINAL ["-"] PART TERMINAL VOLTS ["v"] [demand | "off"]      `rx 4 - rx n 231 hot water alone`
  */
+import { voltsBetween } from '../circuit/phasor';
 import { pointLabel } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence, readingsInTime } from '../job/readings';
@@ -61,7 +62,7 @@ export function parseBoilerReadings(line: string, plant: Plant, demands: readonl
 export function voltsByWires(a: string, b: string, state: string, demands: readonly DemandRow[]): number | null {
   if (state === OFF) return 0;
   const volts = demands.find((d) => d.id === state)?.wired?.volts;
-  return volts ? Math.abs((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) : null;
+  return volts ? voltsBetween(volts, a, b) : null;
 }
 
 /** Readings that the wires as traced could not have given, each a finding. */

@@ -188,7 +188,6 @@ function circuit(job: BoilerJob, b: BoilerDerived, demand: string): CircuitExpor
     title: `${job.site.name || 'job'} ${row.name}`,
     solver: new CircuitSolver(plantNetlist(b.plant, job.survey, b.traced ?? b.wires)),
     state: { controls: demandControls(row.planned.demand), suppliesOff: new Set<string>() },
-    hertz: 50,
   };
 }
 

@@ -1,5 +1,6 @@
 /** What a solved state shows to be wrong with a circuit, whatever it is a circuit of. */
-import { type CircuitElement, type LoadElement, loadOhms, type Netlist } from './netlist';
+import type { CircuitElement, LoadElement, Netlist, SourceElement } from './netlist';
+import { magnitude, NO_PHASOR, polar, realPower, voltsBetween } from './phasor';
 import type { Solution } from './solve';
 
 export type CircuitFault =
@@ -16,14 +17,19 @@ export function sourceLoading(netlist: Netlist, solution: Solution): Map<string,
   const loading = new Map<string, number>();
   for (const element of netlist.elements) {
     if (element.kind !== 'source') continue;
-    const current = Math.abs(solution.amps.get(element.id) ?? 0);
-    loading.set(element.id, current * across(element, solution));
+    loading.set(element.id, through(element, solution) * across(element, solution));
   }
   return loading;
 }
 
 const across = (element: CircuitElement, solution: Solution): number =>
-  Math.abs((solution.volts.get(element.a) ?? 0) - (solution.volts.get(element.b) ?? 0));
+  voltsBetween(solution.volts, element.a, element.b);
+const through = (element: CircuitElement, solution: Solution): number =>
+  magnitude(solution.amps.get(element.id) ?? NO_PHASOR);
+
+/** Amperes that flow against a source's own voltage; less than nothing where it feeds. */
+const against = (source: SourceElement, { amps }: Solution): number =>
+  realPower(polar(1, source.degrees), amps.get(source.id) ?? NO_PHASOR);
 
 /** Nodes joined by anything of low resistance: conductors, joints, links, intact fuses, closed contacts. */
 function wiredTogether(netlist: Netlist, solution: Solution): Map<string, string> {
@@ -37,9 +43,7 @@ function wiredTogether(netlist: Netlist, solution: Solution): Map<string, string
     const metal =
       element.kind === 'conductor' || element.kind === 'joint' || element.kind === 'link' || element.kind === 'fuse';
     const closedContact =
-      element.kind === 'contact' &&
-      across(element, solution) < 1 &&
-      Math.abs(solution.amps.get(element.id) ?? 0) > 1e-6;
+      element.kind === 'contact' && across(element, solution) < 1 && through(element, solution) > 1e-6;
     if (!metal && !closedContact) continue;
     if (element.kind === 'fuse' && solution.blownFuses.has(element.id)) continue;
     const a = find(element.a);
@@ -103,7 +107,7 @@ export function checkCircuit(netlist: Netlist, solution: Solution): CircuitFault
       }
     } else if (element.kind === 'load' && !element.sense) {
       const share = across(element, solution) / element.ratedVolts;
-      const meant = Math.abs(solution.amps.get(element.id) ?? 0) * loadOhms(element) > 0.25 * element.ratedVolts;
+      const meant = (through(element, solution) * element.ratedVolts) / element.va > 0.25;
       if (meant && share < 0.85) {
         faults.push({
           kind: 'weak-coil',
@@ -119,13 +123,13 @@ export function checkCircuit(netlist: Netlist, solution: Solution): CircuitFault
   faults.push(...seriesLoads(netlist, solution));
   const sources = netlist.elements.filter((e) => e.kind === 'source');
   if (sources.length > 1) {
-    const feeding = sources.filter((s) => (solution.amps.get(s.id) ?? 0) < -1e-3 * s.phase);
-    const fed = sources.filter((s) => (solution.amps.get(s.id) ?? 0) * s.phase > 0.05);
+    const feeding = sources.filter((s) => against(s, solution) < -1e-3);
+    const fed = sources.filter((s) => against(s, solution) > 0.05);
     if (fed.length > 0 && feeding.length > 0) {
       faults.push({
         kind: 'opposed-sources',
         elements: sources.map((s) => s.id),
-        amps: Math.max(...fed.map((s) => Math.abs(solution.amps.get(s.id) ?? 0))),
+        amps: Math.max(...fed.map((s) => through(s, solution))),
       });
     }
   }

@@ -2,7 +2,7 @@
 import type { Factor } from './factor';
 
 export interface KernelLayout {
-  /** Per element: what it is, conductance when passing and when not, in siemens. */
+  /** Per element: what it is; admittance when passing and when not, in siemens, two numbers each. */
   kind: Int32Array;
   passing: Float64Array;
   blocking: Float64Array;
@@ -10,6 +10,7 @@ export interface KernelLayout {
   by: Int32Array;
   /** 1 = passes when active. */
   normallyOpen: Int32Array;
+  /** Two numbers each. */
   emf: Float64Array;
   supply: Int32Array;
   /** Coil: volts to pull in and to hold. Fuse: amperes in the first. */
@@ -17,9 +18,9 @@ export interface KernelLayout {
   lower: Float64Array;
   from: Int32Array;
   to: Int32Array;
-  /** Some coil's contact is in the circuit, so pulling in changes conductances. */
+  /** Some coil's contact is in the circuit, so pulling in changes admittances. */
   coilsMatter: boolean;
-  /** Elements whose conductance depends on the state, and those that act on what they see. */
+  /** Elements whose admittance depends on the state, and those that act on what they see. */
   switching: Int32Array;
   sources: Int32Array;
   loads: Int32Array;
@@ -34,6 +35,6 @@ export interface KernelArrays {
   pulledIn: Int32Array;
   blown: Int32Array;
   moving: Int32Array;
-  siemens: Float64Array;
+  admittance: Float64Array;
   volts: Float64Array;
 }

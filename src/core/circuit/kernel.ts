@@ -4,16 +4,17 @@
  * pattern and two substitutions. No objects are made while solving.
  *
  * Coils and fuses act on what they see: the state is a fixed point. A round that changes no
- * conductance needs no further solve.
+ * admittance needs no further solve.
  */
 import { Factor } from './factor';
 import type { KernelArrays, KernelLayout } from './kernel-layout';
-import { type CircuitElement, HOLD, LEAK_SIEMENS, loadOhms, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
+import { admittanceOf, type CircuitElement, HOLD, LEAK_SIEMENS, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
+import { magnitude, type Phasor, polar } from './phasor';
 import { analyse } from './symbolic';
 import { Arena } from './wasm/arena';
 import { HEAD_LENGTH, wasmRun } from './wasm/kernel-wasm';
 
-/** What decides an element's conductance. */
+/** What decides an element's admittance. */
 export const KIND = { fixed: 0, source: 1, fuse: 2, byControl: 3, byCoil: 4, load: 5 } as const;
 
 const MAX_ROUNDS = 32;
@@ -30,8 +31,9 @@ export class StateKernel implements KernelArrays {
   readonly suppliesOff: Int32Array;
   readonly pulledIn: Int32Array;
   readonly blown: Int32Array;
-  readonly siemens: Float64Array;
-  /** Volts by position in the elimination order, after run(). */
+  /** Of each element as it stands, siemens, two numbers each. */
+  readonly admittance: Float64Array;
+  /** Volts by position in the elimination order, two numbers each, after run(). */
   readonly volts: Float64Array;
   /** Elements that changed in the last round of a run that did not settle. */
   readonly moving: Int32Array;
@@ -58,8 +60,8 @@ export class StateKernel implements KernelArrays {
     const entries = pattern.row.length;
     const pairs = pattern.pairOther.length;
     const arena = new Arena(
-      8 * n + 3 * names.size + entries + 8,
-      14 * n + 3 * entries + 2 * pairs + HEAD_LENGTH + 2 * n + 8,
+      10 * n + 6 * names.size + 2 * entries + 8,
+      14 * n + names.size + 3 * entries + 2 * pairs + HEAD_LENGTH + 2 * n + 8,
       HEAD_LENGTH + 4,
       compiled,
     );
@@ -75,11 +77,11 @@ export class StateKernel implements KernelArrays {
     };
     const layout: KernelLayout = {
       kind: arena.integers(n),
-      passing: arena.reals(n),
-      blocking: arena.reals(n).fill(1 / OPEN_OHMS),
+      passing: arena.reals(2 * n),
+      blocking: arena.reals(2 * n),
       by: arena.integers(n).fill(-1),
       normallyOpen: arena.integers(n).fill(1),
-      emf: arena.reals(n),
+      emf: arena.reals(2 * n),
       supply: arena.integers(n).fill(-1),
       upper: arena.reals(n),
       lower: arena.reals(n),
@@ -92,21 +94,20 @@ export class StateKernel implements KernelArrays {
       fuses: new Int32Array(0),
     };
     elements.forEach((e: CircuitElement, i) => {
+      layout.passing.set(admittanceOf(e, netlist.hertz), 2 * i);
+      layout.blocking[2 * i] = 1 / OPEN_OHMS;
       switch (e.kind) {
         case 'source':
           layout.kind[i] = KIND.source;
-          layout.passing[i] = 1 / e.ohms;
-          layout.emf[i] = e.volts * e.phase;
+          layout.emf.set(polar(e.volts, e.degrees), 2 * i);
           layout.supply[i] = numbered(supplies, e.supply);
           break;
         case 'fuse':
           layout.kind[i] = KIND.fuse;
-          layout.passing[i] = 1 / e.ohms;
           layout.upper[i] = e.amps;
           break;
         case 'contact':
-          layout.passing[i] = 1 / e.closedOhms;
-          layout.blocking[i] = 1 / e.openOhms;
+          layout.blocking[2 * i] = 1 / e.openOhms;
           layout.normallyOpen[i] = e.normally === 'open' ? 1 : 0;
           if ('control' in e.by) {
             layout.kind[i] = KIND.byControl;
@@ -119,12 +120,10 @@ export class StateKernel implements KernelArrays {
           break;
         case 'load':
           layout.kind[i] = KIND.load;
-          layout.passing[i] = 1 / loadOhms(e);
           layout.upper[i] = PICK_UP * e.ratedVolts;
           layout.lower[i] = HOLD * e.ratedVolts;
           break;
         default:
-          layout.passing[i] = 1 / e.ohms;
       }
     });
     const all = (...kinds: number[]): Int32Array =>
@@ -141,8 +140,8 @@ export class StateKernel implements KernelArrays {
     this.pulledIn = arena.integers(n);
     this.blown = arena.integers(n);
     this.moving = arena.integers(n);
-    this.siemens = arena.copyReals(layout.passing);
-    this.volts = arena.reals(names.size);
+    this.admittance = arena.copyReals(layout.passing);
+    this.volts = arena.reals(2 * names.size);
     this.compiled = wasmRun(this, arena, arena.integers(HEAD_LENGTH), MAX_ROUNDS);
   }
 
@@ -154,10 +153,17 @@ export class StateKernel implements KernelArrays {
   }
 
   /** Voltage across an element, from its first node to its second. */
-  across(e: number): number {
-    const a = this.layout.from[e] as number;
-    const b = this.layout.to[e] as number;
-    return (a < 0 ? 0 : (this.volts[a] as number)) - (b < 0 ? 0 : (this.volts[b] as number));
+  across(e: number): Phasor {
+    const a = 2 * (this.layout.from[e] as number);
+    const b = 2 * (this.layout.to[e] as number);
+    const { volts } = this;
+    const of = (i: number, part: 0 | 1): number => (i < 0 ? 0 : (volts[i + part] as number));
+    return [of(a, 0) - of(b, 0), of(a, 1) - of(b, 1)];
+  }
+
+  /** Its magnitude. */
+  voltsAcross(e: number): number {
+    return magnitude(this.across(e));
   }
 
   /**
@@ -172,52 +178,72 @@ export class StateKernel implements KernelArrays {
   runPlain(): number {
     const { kind, passing, blocking, by, normallyOpen, emf, supply, from, to, upper, lower } = this.layout;
     const { switching, sources, loads, fuses, coilsMatter } = this.layout;
-    const { controls, suppliesOff, pulledIn, blown, moving, siemens, volts, factor } = this;
-    const size = volts.length;
+    const { controls, suppliesOff, pulledIn, blown, moving, admittance, volts, factor } = this;
+    const put = (e: number, by: Float64Array): void => {
+      admittance[2 * e] = by[2 * e] as number;
+      admittance[2 * e + 1] = by[2 * e + 1] as number;
+    };
+    /** Square of the volts across an element. */
+    const squareAcross = (e: number): number => {
+      const a = 2 * (from[e] as number);
+      const b = 2 * (to[e] as number);
+      const re = (a < 0 ? 0 : (volts[a] as number)) - (b < 0 ? 0 : (volts[b] as number));
+      const im = (a < 0 ? 0 : (volts[a + 1] as number)) - (b < 0 ? 0 : (volts[b + 1] as number));
+      return re * re + im * im;
+    };
     for (let i = 0; i < loads.length; i++) pulledIn[loads[i] as number] = 0;
     for (let i = 0; i < fuses.length; i++) blown[fuses[i] as number] = 0;
     for (let round = 1; round <= MAX_ROUNDS; round++) {
-      for (let i = 0; i < size; i++) volts[i] = 0;
+      for (let i = 0; i < volts.length; i++) volts[i] = 0;
       for (let i = 0; i < switching.length; i++) {
         const e = switching[i] as number;
         const active = kind[e] === BY_CONTROL ? controls[by[e] as number] : pulledIn[by[e] as number];
-        siemens[e] = (active === normallyOpen[e] ? passing[e] : blocking[e]) as number;
+        put(e, active === normallyOpen[e] ? passing : blocking);
       }
       for (let i = 0; i < fuses.length; i++) {
         const e = fuses[i] as number;
-        siemens[e] = (blown[e] === 1 ? blocking[e] : passing[e]) as number;
+        put(e, blown[e] === 1 ? blocking : passing);
       }
       for (let i = 0; i < sources.length; i++) {
         const e = sources[i] as number;
         if (suppliesOff[supply[e] as number] !== 0) continue;
-        // Norton form: the current the EMF would drive through its own resistance.
-        const current = (emf[e] as number) * (passing[e] as number);
-        const a = from[e] as number;
-        const b = to[e] as number;
-        if (a >= 0) volts[a] = (volts[a] as number) + current;
-        if (b >= 0) volts[b] = (volts[b] as number) - current;
+        // Norton form: the current the EMF would drive through its own impedance.
+        const ur = emf[2 * e] as number;
+        const ui = emf[2 * e + 1] as number;
+        const yr = passing[2 * e] as number;
+        const yi = passing[2 * e + 1] as number;
+        const re = ur * yr - ui * yi;
+        const im = ur * yi + ui * yr;
+        const a = 2 * (from[e] as number);
+        const b = 2 * (to[e] as number);
+        if (a >= 0) {
+          volts[a] = (volts[a] as number) + re;
+          volts[a + 1] = (volts[a + 1] as number) + im;
+        }
+        if (b >= 0) {
+          volts[b] = (volts[b] as number) - re;
+          volts[b + 1] = (volts[b + 1] as number) - im;
+        }
       }
-      factor.refactor(siemens, LEAK_SIEMENS);
+      factor.refactor(admittance, LEAK_SIEMENS);
       factor.solve(volts);
       let changed = false;
       for (let i = 0; i < loads.length; i++) {
         const e = loads[i] as number;
-        const a = from[e] as number;
-        const b = to[e] as number;
-        const across = Math.abs((a < 0 ? 0 : (volts[a] as number)) - (b < 0 ? 0 : (volts[b] as number)));
         const was = pulledIn[e] as number;
-        const now = across >= (was === 1 ? (lower[e] as number) : (upper[e] as number)) ? 1 : 0;
+        const limit = (was === 1 ? lower[e] : upper[e]) as number;
+        const now = squareAcross(e) >= limit * limit ? 1 : 0;
         moving[e] = now ^ was;
         pulledIn[e] = now;
         if (now !== was && coilsMatter) changed = true;
       }
       for (let i = 0; i < fuses.length; i++) {
         const e = fuses[i] as number;
-        const a = from[e] as number;
-        const b = to[e] as number;
-        const across = Math.abs((a < 0 ? 0 : (volts[a] as number)) - (b < 0 ? 0 : (volts[b] as number)));
         const was = blown[e] as number;
-        const now = was === 1 || across * (siemens[e] as number) > (upper[e] as number) ? 1 : 0;
+        const yr = admittance[2 * e] as number;
+        const yi = admittance[2 * e + 1] as number;
+        const most = upper[e] as number;
+        const now = was === 1 || squareAcross(e) * (yr * yr + yi * yi) > most * most ? 1 : 0;
         moving[e] = now ^ was;
         blown[e] = now;
         if (now !== was) changed = true;

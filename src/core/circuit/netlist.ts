@@ -1,10 +1,12 @@
 /**
  * A low-voltage or mains control circuit as a list of two-terminal elements between named nodes.
  *
- * Conventions: RMS values, ohms, volts, volt-amperes. Loads are resistances at holding power
- * (R = V²/VA), coils that have volts and have not pulled in at their inrush; power factor is ignored, which overstates the voltage drop of an inductive coil by
- * a few per cent at most (vector sum against plain sum). Sources that are out of phase carry a sign.
+ * Conventions: RMS values, ohms, volts, volt-amperes. Loads are impedances at holding power (|Z| = V²/VA, at their power
+ * factor, lagging), coils that have volts and have not pulled in at their inrush. Transformers are an open-circuit
+ * voltage with an angle behind a winding of R + jX. A circuit of direct current is the same at zero frequency: no
+ * reactance, no capacitance.
  */
+import { inverse, type Phasor } from './phasor';
 
 interface ElementBase {
   id: string;
@@ -14,12 +16,15 @@ interface ElementBase {
   b: string;
 }
 
-/** Transformer secondary: ideal source `volts` from b to a, in series with `ohms`. Off = shorted EMF, winding still there. */
+/** Transformer secondary: ideal source `volts` from b to a behind its winding. Off = shorted EMF, winding still there. */
 export interface SourceElement extends ElementBase {
   kind: 'source';
   volts: number;
   ohms: number;
-  phase: 1 | -1;
+  /** Leakage reactance of the winding at mains frequency, Ω; none without. */
+  reactance?: number;
+  /** Angle of its voltage: 0, or 180 for one that is opposed. */
+  degrees: number;
   ratedVA: number;
   supply: string;
 }
@@ -27,6 +32,12 @@ export interface SourceElement extends ElementBase {
 export interface ResistorElement extends ElementBase {
   kind: 'conductor' | 'joint' | 'link';
   ohms: number;
+}
+
+/** Two conductors that lie beside each other. */
+export interface CapacitanceElement extends ElementBase {
+  kind: 'capacitance';
+  farads: number;
 }
 
 export interface FuseElement extends ElementBase {
@@ -49,6 +60,8 @@ export interface LoadElement extends ElementBase {
   kind: 'load';
   ratedVolts: number;
   va: number;
+  /** Of what it draws, lagging; a resistance without. */
+  powerFactor?: number;
   /** Drawn at rated volts before a coil has pulled in, VA; as `va` without. */
   inrushVA?: number;
   /** A coil picks up at 75 % and holds to 60 % of rated voltage; an electronic load runs from 75 %. */
@@ -59,12 +72,20 @@ export interface LoadElement extends ElementBase {
   runs?: string;
 }
 
-export type CircuitElement = SourceElement | ResistorElement | FuseElement | ContactElement | LoadElement;
+export type CircuitElement =
+  | SourceElement
+  | ResistorElement
+  | CapacitanceElement
+  | FuseElement
+  | ContactElement
+  | LoadElement;
 
 export interface Netlist {
   elements: CircuitElement[];
   /** Reference node: a transformer's common. */
   ground: string;
+  /** Mains frequency; without it the circuit is one of direct current. */
+  hertz?: 50 | 60;
   /** Nodes that exist even if no element touches them (unlanded screws). */
   extraNodes?: string[];
 }
@@ -77,6 +98,8 @@ export interface CircuitState {
   suppliesOff: ReadonlySet<string>;
 }
 
+/** Of a coil that draws its inrush: its iron is open, and most of what it draws is its winding's own resistance. */
+export const INRUSH_POWER_FACTOR = 0.75;
 /** Relay contact of a thermostat, closed. */
 export const CLOSED_OHMS = 0.05;
 /** Any open contact. */
@@ -95,5 +118,31 @@ export const METER_HIGH_OHMS = 10e6;
 /** Input of a low-impedance meter, Ω. */
 export const METER_LOW_OHMS = 3e3;
 
-/** Resistance of a load from its nameplate, Ω: V² / VA. */
-export const loadOhms = (load: Pick<LoadElement, 'ratedVolts' | 'va'>): number => load.ratedVolts ** 2 / load.va;
+/** Impedance of a load at its rated volts, Ω: V² / VA; at zero frequency what of it is resistance. */
+export function loadImpedance(
+  { ratedVolts, va, powerFactor = 1 }: Pick<LoadElement, 'ratedVolts' | 'va' | 'powerFactor'>,
+  hertz?: number,
+): Phasor {
+  const z = ratedVolts ** 2 / va;
+  return [z * powerFactor, hertz === undefined ? 0 : z * Math.sqrt(1 - powerFactor ** 2)];
+}
+
+/** Admittance of a coil that has not pulled in, S. */
+export const inrushAdmittance = (load: Pick<LoadElement, 'ratedVolts'>, inrushVA: number, hertz?: number): Phasor =>
+  inverse(loadImpedance({ ratedVolts: load.ratedVolts, va: inrushVA, powerFactor: INRUSH_POWER_FACTOR }, hertz));
+
+/** Admittance of an element that passes, siemens: contacts closed, fuses whole, coils pulled in. */
+export function admittanceOf(e: CircuitElement, hertz?: number): Phasor {
+  switch (e.kind) {
+    case 'source':
+      return inverse([e.ohms, hertz === undefined ? 0 : (e.reactance ?? 0)]);
+    case 'capacitance':
+      return [0, hertz === undefined ? 0 : 2 * Math.PI * hertz * e.farads];
+    case 'contact':
+      return [1 / e.closedOhms, 0];
+    case 'load':
+      return inverse(loadImpedance(e, hertz));
+    default:
+      return [1 / e.ohms, 0];
+  }
+}

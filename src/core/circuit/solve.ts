@@ -1,12 +1,13 @@
 /** Solves a netlist in a state and answers in names: the readable face of the kernel. */
 import { KIND, StateKernel } from './kernel';
-import type { CircuitState, Netlist } from './netlist';
+import { admittanceOf, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
+import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
 
 export interface Solution {
   /** Volts to the reference, by node name. */
-  volts: ReadonlyMap<string, number>;
+  volts: ReadonlyMap<string, Phasor>;
   /** Amperes through each element from a to b, by element id. */
-  amps: ReadonlyMap<string, number>;
+  amps: ReadonlyMap<string, Phasor>;
   /** Loads that are running (coil pulled in or electronics alive), by element id. */
   running: ReadonlySet<string>;
   /** Coils with volts across that have not pulled in: they draw their inrush. */
@@ -27,10 +28,19 @@ export interface Settled {
   blown: boolean;
 }
 
-/** Thevenin equivalent of a pair of points. */
+/** Thevenin equivalent of a pair of points: what an ideal meter reads, and the impedance behind it. */
 export interface ProbePoint {
   open: number;
   ohms: number;
+  reactance: number;
+}
+
+/** How a reading follows a group of elements, by the logarithm of their admittance and by the angle of it. */
+export interface Slopes {
+  /** Volts for the whole logarithm: a group of twice the admittance moves them by about 0.69 times its figure. */
+  sizes: Float64Array;
+  /** Volts for a radian that the currents lag more. */
+  angles: Float64Array;
 }
 
 /** A coil that holds with less than so much of its rated volts is tried by its inrush: it may never have pulled in. */
@@ -43,8 +53,8 @@ export class CircuitSolver {
   readonly netlist: Netlist;
   readonly nodes: readonly string[];
   readonly kernel: StateKernel;
-  /** Coils with an inrush: where in the netlist, its conductance, and the volts under which pulling in is tried with it. */
-  private readonly coils: readonly { e: number; inrush: number; weak: number }[];
+  /** Coils with an inrush: where in the netlist, its admittance then, and the volts under which pulling in is tried with it. */
+  private readonly coils: readonly { e: number; inrush: Phasor; weak: number }[];
 
   /**
    * Throws a RangeError that names the element if a value is not a finite number.
@@ -55,13 +65,13 @@ export class CircuitSolver {
     this.kernel = new StateKernel(netlist, many);
     this.coils = netlist.elements.flatMap((x, e) =>
       x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va
-        ? [{ e, inrush: x.inrushVA / x.ratedVolts ** 2, weak: WEAK_SHARE * x.ratedVolts }]
+        ? [{ e, inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz), weak: WEAK_SHARE * x.ratedVolts }]
         : [],
     );
     this.nodes = [...this.kernel.nodeIndex.keys()].filter((name) => name !== netlist.ground);
     const { passing, emf } = this.kernel.layout;
     netlist.elements.forEach((e, i) => {
-      if (!Number.isFinite(passing[i] as number) || !Number.isFinite(emf[i] as number)) {
+      if (![2 * i, 2 * i + 1].every((k) => Number.isFinite(passing[k]) && Number.isFinite(emf[k]))) {
         throw new RangeError(`"${e.name}" has a value that is not finite`);
       }
     });
@@ -77,7 +87,7 @@ export class CircuitSolver {
   settle(state: CircuitState): number {
     const { kernel } = this;
     this.currents = null;
-    for (const { e } of this.coils) kernel.siemens[e] = kernel.layout.passing[e] as number;
+    for (const { e } of this.coils) this.put(e, this.sealed(e));
     kernel.controlNames.forEach((name, i) => {
       kernel.controls[i] = state.controls.has(name) ? 1 : 0;
     });
@@ -88,20 +98,35 @@ export class CircuitSolver {
     return this.coils.length === 0 ? rounds : this.started(rounds);
   }
 
+  private sealed(e: number): Phasor {
+    const { passing } = this.kernel.layout;
+    return [passing[2 * e] as number, passing[2 * e + 1] as number];
+  }
+
+  private put(e: number, [re, im]: Phasor): void {
+    this.kernel.admittance[2 * e] = re;
+    this.kernel.admittance[2 * e + 1] = im;
+  }
+
+  /** An inrush is always more than what a coil holds with. */
+  private draws(e: number, [re, im]: Phasor): boolean {
+    return this.kernel.admittance[2 * e] === re && this.kernel.admittance[2 * e + 1] === im;
+  }
+
   /**
    * Coils between released and pulled in: one that has volts and has not pulled in draws its inrush; one that only just
    * pulled in by what it holds with is tried by what it starts with. Elsewhere what they hold with stands.
    */
   private started(rounds: number): number {
-    const { siemens, pulledIn, layout } = this.kernel;
+    const { pulledIn } = this.kernel;
     let last = rounds;
-    const put = (which: (coil: { e: number; weak: number }, volts: number) => boolean): boolean => {
+    type Coil = (typeof this.coils)[number];
+    const put = (which: (coil: Coil, volts: number) => boolean): boolean => {
       let changed = false;
       for (const coil of this.coils) {
-        const volts = Math.abs(this.kernel.across(coil.e));
-        const wanted = which(coil, volts) ? coil.inrush : (layout.passing[coil.e] as number);
-        if (siemens[coil.e] === wanted) continue;
-        siemens[coil.e] = wanted;
+        const wanted = which(coil, this.kernel.voltsAcross(coil.e)) ? coil.inrush : this.sealed(coil.e);
+        if (this.draws(coil.e, wanted)) continue;
+        this.put(coil.e, wanted);
         changed = true;
       }
       if (changed) last = this.kernel.run();
@@ -109,29 +134,29 @@ export class CircuitSolver {
     };
     put(({ e, weak }, volts) => (pulledIn[e] === 1 ? volts < weak : volts > LEAST_COIL_VOLTS));
     for (let pass = 0; pass < MOST_PASSES; pass++) {
-      const before = this.coils.map(({ e }) => siemens[e] as number);
+      const before = this.coils.map((coil) => this.draws(coil.e, coil.inrush));
       // What draws its inrush goes on doing so until it has pulled in.
-      const still = ({ e }: { e: number }, volts: number): boolean =>
-        pulledIn[e] !== 1 && (volts > LEAST_COIL_VOLTS || siemens[e] !== layout.passing[e]);
-      if (!put(still) || this.coils.every(({ e }, i) => siemens[e] === before[i])) break;
+      const still = ({ e, inrush }: Coil, volts: number): boolean =>
+        pulledIn[e] !== 1 && (volts > LEAST_COIL_VOLTS || this.draws(e, inrush));
+      if (!put(still) || this.coils.every((coil, i) => this.draws(coil.e, coil.inrush) === before[i])) break;
     }
     return last;
   }
 
-  /** Voltage across an element in a state, were it a load of another VA there: the rest settles to it. */
-  acrossWith(id: string, va: number, state: CircuitState): number {
+  /** Voltage across a coil in a state while it draws its inrush, of so many VA: the rest settles to it. */
+  acrossStarting(id: string, inrushVA: number, state: CircuitState): number {
     const { kernel } = this;
     const e = this.netlist.elements.findIndex((x) => x.id === id);
     const element = this.netlist.elements[e];
     if (element?.kind !== 'load') throw new RangeError(`no load "${id}" in this circuit`);
-    const { passing } = kernel.layout;
-    const was = passing[e] as number;
-    passing[e] = va / element.ratedVolts ** 2;
-    kernel.siemens[e] = passing[e] as number;
+    const starting = inrushAdmittance(element, inrushVA, this.netlist.hertz);
+    kernel.layout.passing.set(starting, 2 * e);
+    this.put(e, starting);
     this.settle(state);
-    const volts = Math.abs(kernel.across(e));
-    passing[e] = was;
-    kernel.siemens[e] = was;
+    const volts = kernel.voltsAcross(e);
+    const holding = admittanceOf(element, this.netlist.hertz);
+    kernel.layout.passing.set(holding, 2 * e);
+    this.put(e, holding);
     return volts;
   }
 
@@ -145,10 +170,10 @@ export class CircuitSolver {
     for (const e of loads) if (kernel.pulledIn[e] === 1) running.add((netlist.elements[e] as { id: string }).id);
     let weak = false;
     for (const { e, inrush, weak: least } of this.coils) {
-      if (kernel.siemens[e] === inrush) {
+      if (this.draws(e, inrush)) {
         starting.add((netlist.elements[e] as { id: string }).id);
         weak = true;
-      } else if (kernel.pulledIn[e] === 1 && Math.abs(kernel.across(e)) < least) weak = true;
+      } else if (kernel.pulledIn[e] === 1 && kernel.voltsAcross(e) < least) weak = true;
     }
     return { running, starting, weak, blown: fuses.some((e) => kernel.blown[e] === 1) };
   }
@@ -165,15 +190,17 @@ export class CircuitSolver {
     const { kernel } = this;
     const { elements } = this.netlist;
     const rounds = this.settle(state);
-    const volts = new Map<string, number>([[this.netlist.ground, 0]]);
-    for (const name of this.nodes) volts.set(name, kernel.volts[kernel.position(name)] as number);
-    const amps = new Map<string, number>();
+    const volts = new Map<string, Phasor>([[this.netlist.ground, NO_PHASOR]]);
+    for (const name of this.nodes) {
+      const i = 2 * kernel.position(name);
+      volts.set(name, [kernel.volts[i] as number, kernel.volts[i + 1] as number]);
+    }
+    const amps = new Map<string, Phasor>();
     const running = new Set<string>();
     const blownFuses = new Set<string>();
     const oscillating = new Set<string>();
     const starting = new Set<string>();
-    for (const { e, inrush } of this.coils)
-      if (kernel.siemens[e] === inrush) starting.add((elements[e] as { id: string }).id);
+    for (const { e, inrush } of this.coils) if (this.draws(e, inrush)) starting.add((elements[e] as { id: string }).id);
     elements.forEach((element, e) => {
       amps.set(element.id, this.through(e));
       if (kernel.pulledIn[e] === 1) running.add(element.id);
@@ -183,75 +210,82 @@ export class CircuitSolver {
     return { volts, amps, running, starting, blownFuses, oscillating, rounds: Math.abs(rounds) };
   }
 
-  /** Volts everywhere for one ampere put in at one point and taken out at the other, in the state last solved. */
-  private adjoint(a: string, b: string): Float64Array {
-    const { kernel } = this;
-    const volts = new Float64Array(kernel.volts.length);
-    const [from, to] = [kernel.position(a), kernel.position(b)];
-    if (from >= 0) volts[from] = 1;
-    if (to >= 0) volts[to] = (volts[to] as number) - 1;
-    kernel.factor.solve(volts);
-    return volts;
-  }
-
-  /** Resistance behind a pair of points in the state last solved, ohms. */
-  behind(a: string, b: string): number {
-    const volts = this.adjoint(a, b);
-    const at = (point: string): number => {
-      const position = this.kernel.position(point);
-      return position < 0 ? 0 : (volts[position] as number);
-    };
-    return Math.max(0, at(a) - at(b));
-  }
-
   /** Position of a point for `between`; undefined where it is not in this circuit. */
   at(point: string): number | undefined {
     return this.has(point) || point === this.netlist.ground ? this.kernel.position(point) : undefined;
   }
 
-  /** Amperes through every element in the state last settled: asked for once a state, by many pairs. */
+  /** Amperes through every element in the state last settled, two numbers each: asked for once a state, by many pairs. */
   private allThrough(): Float64Array {
-    this.currents ??= Float64Array.from(this.netlist.elements, (_, e) => this.through(e));
-    return this.currents;
+    if (this.currents) return this.currents;
+    const currents = new Float64Array(this.kernel.admittance.length);
+    this.netlist.elements.forEach((_, e) => {
+      currents.set(this.through(e), 2 * e);
+    });
+    this.currents = currents;
+    return currents;
   }
 
   /** Amperes through an element from its first node to its second, in the state last settled. */
-  private through(e: number): number {
+  through(e: number): Phasor {
     const { kernel } = this;
     const { emf, kind, supply } = kernel.layout;
-    const live = kind[e] === KIND.source && kernel.suppliesOff[supply[e] as number] === 0 ? (emf[e] as number) : 0;
-    return (kernel.across(e) - live) * (kernel.siemens[e] as number);
+    const live = kind[e] === KIND.source && kernel.suppliesOff[supply[e] as number] === 0;
+    const across = kernel.across(e);
+    const [re, im] = live ? minus(across, [emf[2 * e] as number, emf[2 * e + 1] as number]) : across;
+    const yr = kernel.admittance[2 * e] as number;
+    const yi = kernel.admittance[2 * e + 1] as number;
+    return [re * yr - im * yi, re * yi + im * yr];
   }
 
   /**
-   * A pair of points in the state last settled: ideal volts, the resistance behind them, and how the volts follow
-   * groups of elements: for the logarithm of their conductance, by one adjoint solve. A group of twice the conductance
-   * moves them by about 0.69 times its figure.
+   * A pair of points in the state last settled: ideal volts, the impedance behind them, and how the volts follow groups
+   * of elements, by one adjoint solve: dV = −Σ (λa − λb)·I for the logarithm of an admittance, j times that for its angle;
+   * of either what lies along V is what a meter shows.
    * @param a position of a point, from `at`
    * @param groups elements by their place in the netlist; without, no slopes
    */
-  between(a: number, b: number, groups: readonly Int32Array[] = []): ProbePoint & { slopes: Float64Array } {
+  between(a: number, b: number, groups: readonly Int32Array[] = []): ProbePoint & Slopes {
     const { kernel } = this;
     const { from, to } = kernel.layout;
     const adjoint = new Float64Array(kernel.volts.length);
-    if (a >= 0) adjoint[a] = 1;
-    if (b >= 0) adjoint[b] = (adjoint[b] as number) - 1;
+    if (a >= 0) adjoint[2 * a] = 1;
+    if (b >= 0) adjoint[2 * b] = (adjoint[2 * b] as number) - 1;
     kernel.factor.solve(adjoint);
-    const of = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[i] as number));
-    const volts = of(kernel.volts, a) - of(kernel.volts, b);
-    const sign = Math.sign(volts);
-    const slopes = new Float64Array(groups.length);
-    const currents = groups.length > 0 ? this.allThrough() : slopes;
+    const re = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[2 * i] as number));
+    const im = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[2 * i + 1] as number));
+    const vr = re(kernel.volts, a) - re(kernel.volts, b);
+    const vi = im(kernel.volts, a) - im(kernel.volts, b);
+    const open = Math.sqrt(vr * vr + vi * vi);
+    // A dead pair has no direction to follow.
+    const [ur, ui] = open > 0 ? [vr / open, vi / open] : [0, 0];
+    const sizes = new Float64Array(groups.length);
+    const angles = new Float64Array(groups.length);
+    const currents = groups.length > 0 ? this.allThrough() : sizes;
     for (let g = 0; g < groups.length; g++) {
       const group = groups[g] as Int32Array;
-      let sum = 0;
+      let sr = 0;
+      let si = 0;
       for (let k = 0; k < group.length; k++) {
         const e = group[k] as number;
-        sum -= (of(adjoint, from[e] as number) - of(adjoint, to[e] as number)) * (currents[e] as number);
+        const lr = re(adjoint, from[e] as number) - re(adjoint, to[e] as number);
+        const li = im(adjoint, from[e] as number) - im(adjoint, to[e] as number);
+        const cr = currents[2 * e] as number;
+        const ci = currents[2 * e + 1] as number;
+        sr -= lr * cr - li * ci;
+        si -= lr * ci + li * cr;
       }
-      slopes[g] = sign * sum;
+      sizes[g] = sr * ur + si * ui;
+      // A current that lags more by dφ is turned by −j·dφ.
+      angles[g] = si * ur - sr * ui;
     }
-    return { open: Math.abs(volts), ohms: Math.max(0, of(adjoint, a) - of(adjoint, b)), slopes };
+    return {
+      open,
+      ohms: Math.max(0, re(adjoint, a) - re(adjoint, b)),
+      reactance: im(adjoint, a) - im(adjoint, b),
+      sizes,
+      angles,
+    };
   }
 
   /** Thevenin equivalents between every pair of the given nodes in the state last solved. */
@@ -259,63 +293,77 @@ export class CircuitSolver {
     const { kernel } = this;
     const n = points.length;
     const at = points.map((point) => kernel.position(point));
-    const impedance = new Float64Array(n * n);
+    const impedance = new Float64Array(2 * n * n);
     const column = new Float64Array(kernel.volts.length);
     for (let j = 0; j < n; j++) {
       column.fill(0);
       const position = at[j] as number;
       if (position < 0) continue;
-      column[position] = 1;
+      column[2 * position] = 1;
       kernel.factor.solve(column);
       for (let i = 0; i < n; i++) {
         const row = at[i] as number;
-        if (row >= 0) impedance[i * n + j] = column[row] as number;
+        if (row < 0) continue;
+        impedance[2 * (i * n + j)] = column[2 * row] as number;
+        impedance[2 * (i * n + j) + 1] = column[2 * row + 1] as number;
       }
     }
     return new ProbeTable(
-      Float64Array.from(points, (p) => solution.volts.get(p) ?? 0),
+      points.map((p) => solution.volts.get(p) ?? NO_PHASOR),
       impedance,
     );
   }
 }
 
-/** Every pair of some points in one state: what an ideal meter reads between them, and the resistance behind it. */
+/** Every pair of some points in one state: what an ideal meter reads between them, and the impedance behind it. */
 export class ProbeTable {
   readonly size: number;
 
   /**
    * @param volts of each point to the reference
-   * @param impedance node impedance matrix, row-major, ohms
+   * @param impedance node impedance matrix, row-major, ohms, two numbers each
    */
   constructor(
-    readonly volts: Float64Array,
+    readonly volts: readonly Phasor[],
     readonly impedance: Float64Array,
   ) {
     this.size = volts.length;
   }
 
   open(i: number, j: number): number {
-    return Math.abs((this.volts[i] as number) - (this.volts[j] as number));
+    return magnitude(minus(this.volts[i] ?? NO_PHASOR, this.volts[j] ?? NO_PHASOR));
+  }
+
+  private behind(i: number, j: number, part: 0 | 1): number {
+    const { impedance: z, size: n } = this;
+    const at = (row: number, column: number): number => z[2 * (row * n + column) + part] as number;
+    return at(i, i) + at(j, j) - 2 * at(i, j);
   }
 
   ohms(i: number, j: number): number {
-    const { impedance: z, size: n } = this;
-    return Math.max(0, (z[i * n + i] as number) + (z[j * n + j] as number) - 2 * (z[i * n + j] as number));
+    return Math.max(0, this.behind(i, j, 0));
+  }
+
+  reactance(i: number, j: number): number {
+    return this.behind(i, j, 1);
+  }
+
+  private point(i: number, j: number): ProbePoint {
+    return { open: this.open(i, j), ohms: this.ohms(i, j), reactance: this.reactance(i, j) };
   }
 
   /** Null where there is no such point: an index of −1 is that of a point that was not found. */
   at(i: number, j: number): ProbePoint | null {
     const known = i >= 0 && j >= 0 && i < this.size && j < this.size;
-    return known ? { open: this.open(i, j), ohms: this.ohms(i, j) } : null;
+    return known ? this.point(i, j) : null;
   }
 
   /** Every ordered pair. */
   *pairs(): Generator<ProbePoint> {
-    for (let i = 0; i < this.size; i++)
-      for (let j = 0; j < this.size; j++) yield { open: this.open(i, j), ohms: this.ohms(i, j) };
+    for (let i = 0; i < this.size; i++) for (let j = 0; j < this.size; j++) yield this.point(i, j);
   }
 }
 
-/** What a meter of the given input resistance shows across a Thevenin equivalent. */
-export const meterReading = (point: ProbePoint, meterOhms: number): number =>
-  (point.open * meterOhms) / (meterOhms + point.ohms);
+/** What a meter of the given input resistance shows across a Thevenin equivalent: it is a part of the circuit it reads. */
+export const meterReading = ({ open, ohms, reactance }: ProbePoint, meterOhms: number): number =>
+  (open * meterOhms) / Math.hypot(meterOhms + ohms, reactance);

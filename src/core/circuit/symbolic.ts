@@ -13,6 +13,8 @@ export interface Pattern {
   size: number;
   /** position[node] = its place in the elimination order. */
   position: Int32Array;
+  /** Entries of column k: columnStart[k] … columnStart[k + 1]. */
+  columnStart: Int32Array;
   /** Column and row of each entry of L, as positions; ordered by column, then row. */
   column: Int32Array;
   row: Int32Array;
@@ -22,7 +24,7 @@ export interface Pattern {
   pairOther: Int32Array;
   pairTarget: Int32Array;
   /**
-   * For each edge, where its conductance adds to in the joined array of `Factor`: a node's excess
+   * For each edge, where its admittance adds to in the joined array of `Factor`: a node's excess
    * (edge to the reference), an entry of L (size + entry), or the spare place at the very end (a loop).
    */
   slot: Int32Array;
@@ -63,6 +65,7 @@ export function analyse(size: number, edges: readonly (readonly [number, number]
   }
   const rows: number[] = [];
   const cols: number[] = [];
+  const columnStart = [0];
   const entryOf = new Map<number, number>();
   columns.forEach((nodes, k) => {
     for (const r of nodes.map((node) => position[node] ?? -1).sort((x, y) => x - y)) {
@@ -70,6 +73,7 @@ export function analyse(size: number, edges: readonly (readonly [number, number]
       rows.push(r);
       cols.push(k);
     }
+    columnStart.push(rows.length);
   });
   const pairStart: number[] = [0];
   const pairOther: number[] = [];
@@ -91,6 +95,7 @@ export function analyse(size: number, edges: readonly (readonly [number, number]
   return {
     size,
     position,
+    columnStart: Int32Array.from(columnStart),
     column: Int32Array.from(cols),
     row: Int32Array.from(rows),
     pairStart: Int32Array.from(pairStart),

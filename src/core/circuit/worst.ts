@@ -3,6 +3,7 @@
  * the highest load on each source and the lowest voltage of each coil that runs.
  */
 import type { CircuitElement, CircuitState, LoadElement, Netlist, SourceElement } from './netlist';
+import { magnitude, NO_PHASOR, voltsBetween } from './phasor';
 import type { CircuitSolver, Solution } from './solve';
 
 export interface WorstSource {
@@ -28,15 +29,12 @@ export interface WorstStates {
   weakest: WorstCoil | null;
 }
 
-const across = (load: LoadElement, s: Solution): number =>
-  Math.abs((s.volts.get(load.a) ?? 0) - (s.volts.get(load.b) ?? 0));
-
 /** Loads of a solved state and what each takes, largest first. */
 function loadParts(netlist: Netlist, solution: Solution): WorstSource['parts'] {
   return netlist.elements
     .flatMap((e) => {
       if (e.kind !== 'load') return [];
-      const va = across(e, solution) * Math.abs(solution.amps.get(e.id) ?? 0);
+      const va = voltsBetween(solution.volts, e.a, e.b) * magnitude(solution.amps.get(e.id) ?? NO_PHASOR);
       return va > 0.05 ? [{ id: e.id, name: e.name, va }] : [];
     })
     .sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
@@ -54,14 +52,12 @@ export function worstStates(solver: CircuitSolver, states: readonly CircuitState
   states.forEach((state, i) => {
     solver.settle(state);
     for (const e of sources) {
-      const volts = kernel.across(e);
-      const live = kernel.suppliesOff[kernel.layout.supply[e] as number] === 0 ? (kernel.layout.emf[e] as number) : 0;
-      const va = Math.abs((volts - live) * (kernel.siemens[e] as number) * volts);
+      const va = kernel.voltsAcross(e) * magnitude(solver.through(e));
       const before = worst.get(e);
       if (before === undefined || va > before.va + 1e-9) worst.set(e, { va, state: i });
     }
     for (const e of loads) {
-      const volts = Math.abs(kernel.across(e));
+      const volts = kernel.voltsAcross(e);
       const share = volts / (elements[e] as LoadElement).ratedVolts;
       // Under a quarter of rated voltage it is not meant to run in this state.
       if (share > 0.25 && (weakest === null || share < weakest.share - 1e-9))

@@ -1,6 +1,6 @@
 /**
  * The ring or the pair as a circuit of two-terminal elements: pile, coil, leads, contacts; or what the appliance puts on
- * its own pair. DC and AC are the same resistances.
+ * its own pair. Direct current is the same circuit at no frequency.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { MillivoltLoop } from './loop';
@@ -23,6 +23,7 @@ const middle = (r: { low: number; high: number }): number => (r.low + r.high) / 
 /** @returns null while the appliance is not known */
 export function contactNetlist(survey: ContactSurvey, loop: MillivoltLoop | null): Netlist | null {
   const elements: CircuitElement[] = [];
+  const hertz = survey.region === 'NA' ? 60 : 50;
   const link = (a: string, b: string, ohms: number, name: string): void => {
     elements.push({ id: name, name, a, b, kind: 'link', ohms: Math.max(ohms, CLOSED_OHMS / 10) });
   };
@@ -48,7 +49,7 @@ export function contactNetlist(survey: ContactSurvey, loop: MillivoltLoop | null
       kind: 'source',
       volts,
       ohms,
-      phase: 1,
+      degrees: 0,
       ratedVA: 20,
       supply: 'appliance',
     });
@@ -68,7 +69,12 @@ export function contactNetlist(survey: ContactSurvey, loop: MillivoltLoop | null
     source('board', 'pair.2', survey.pairAc ?? survey.pairDc ?? USUAL_PAIR_VOLTS, SMALL_TRANSFORMER_OHMS);
     link('board', 'pair.1', PAIR_SOURCE_OHMS, 'input of the board');
     contact('pair.1', 'pair.2');
-    return { elements, ground: 'pair.2' };
+    // A pair of direct current has no frequency; nor has the pile above.
+    return {
+      elements,
+      ground: 'pair.2',
+      ...(survey.pairDc !== undefined && survey.pairAc === undefined ? {} : { hertz }),
+    };
   }
   if (survey.appliance === 'own-24v') {
     source('call.r', 'call.c', survey.secondaryVolts ?? 26, SMALL_TRANSFORMER_OHMS);
@@ -84,7 +90,7 @@ export function contactNetlist(survey: ContactSurvey, loop: MillivoltLoop | null
       coil: false,
       runs: 'burner',
     });
-    return { elements, ground: 'call.c' };
+    return { elements, ground: 'call.c', hertz };
   }
   return null;
 }

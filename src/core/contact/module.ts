@@ -179,7 +179,6 @@ function circuit(job: ContactJob, c: ContactDerived, state: string): CircuitExpo
     title: `${job.site.name || 'job'} ${known.name}`,
     solver: new CircuitSolver(netlist),
     state: { controls: contactControls(known.id), suppliesOff: contactSuppliesOff(known.id) },
-    hertz: job.survey.region === 'NA' ? 60 : 50,
   };
 }
 

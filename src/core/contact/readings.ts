@@ -1,4 +1,5 @@
 /** Readings between any two points of a contact job: typed, and held against its ring or pair. */
+import { voltsBetween } from '../circuit/phasor';
 import { CircuitSolver } from '../circuit/solve';
 import { type Finding, finding } from '../findings/finding';
 import { type PointGrammar, type PointReadingLine, parsePointReadings } from '../job/point-lines';
@@ -69,7 +70,7 @@ export function contactExpects(
   const solver = new CircuitSolver(netlist);
   if (!solver.has(a) || !solver.has(b)) return null;
   const solution = solver.solve({ controls: contactControls(state), suppliesOff: contactSuppliesOff(state) });
-  const volts = Math.abs((solution.volts.get(a) ?? 0) - (solution.volts.get(b) ?? 0));
+  const volts = voltsBetween(solution.volts, a, b);
   const spread = volts * SHARE + (loop ? LEAST_MILLIVOLTS : LEAST_VOLTS);
   return { low: Math.max(0, volts - spread), high: volts + spread };
 }

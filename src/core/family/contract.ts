@@ -102,7 +102,7 @@ export interface FamilySheets {
 
 /** The circuit of a job in one state, for other programs; or why there is none. */
 export type CircuitExport =
-  | { ok: true; title: string; solver: CircuitSolver; state: CircuitState; hertz: 50 | 60 }
+  | { ok: true; title: string; solver: CircuitSolver; state: CircuitState }
   | { ok: false; problem: string };
 
 /** What a family has derived: its own results, and what every stop reads of them. */

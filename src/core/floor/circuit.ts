@@ -76,7 +76,7 @@ const VARIANTS: readonly Variant[] = [true, false].flatMap((twoPoles) =>
   ),
 );
 
-function netlist(floor: FloorCircuit, v: Variant, apart: boolean, both: boolean): Netlist {
+function netlist(floor: FloorCircuit, v: Variant, apart: boolean, at: Legs): Netlist {
   const { survey, sheet, load } = floor;
   const elements: CircuitElement[] = [];
   const ohms = (a: string, b: string, value: number): void => {
@@ -99,8 +99,8 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, both: boolean)
     });
   };
   for (const leg of ['L', 'N'] as const) {
-    if (leg === 'N' && !both) ohms('line.N', EARTH, CLOSED_OHMS);
-    else elements.push(legSource(leg, `line.${leg}`, EARTH));
+    if (leg === 'N' && at.N === 0) ohms('line.N', EARTH, CLOSED_OHMS);
+    else elements.push(legSource(leg, `line.${leg}`, EARTH, at));
     if (leg === 'N' && v.neutralStays) ohms('line.N', 'supply.N', CLOSED_OHMS);
     else contact(`line.${leg}`, `supply.${leg}`, 'supply');
   }
@@ -151,7 +151,7 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, both: boolean)
   });
   const probe = survey.probe.absent ? OPEN_OHMS : (survey.probe.ohms ?? USUAL_PROBE);
   ohms('probe.1', 'probe.2', v.share === 'low' ? probe / PROBE_FACTOR : Math.min(OPEN_OHMS, probe * PROBE_FACTOR));
-  return { elements, ground: EARTH };
+  return { elements, ground: EARTH, hertz: survey.region === 'NA' ? 60 : 50 };
 }
 
 const CONTROLS: Record<FloorStateId, readonly string[]> = {
@@ -178,15 +178,13 @@ export function floorExpects(
   // Ohms on a live circuit are no reading.
   if (quantity === 'ohms' && energised) return null;
   const at = legs(floor.survey, floor.load.supplyVolts);
-  const { l, n } = at;
+  const most = at.L + at.N;
   const controls = new Set(CONTROLS[state]);
   const seen: Expected[] = VARIANTS.map((v) => {
-    const read = between(netlist(floor, v, state === 'apart', n > 0), at, controls, a, b);
+    const read = between(netlist(floor, v, state === 'apart', at), controls, a, b);
     if (!read) return { low: 0, high: Number.POSITIVE_INFINITY };
     if (quantity === 'ohms') return { low: read.ohms, high: read.ohms };
-    return read.ohms > FLOATS_OHMS
-      ? { low: 0, high: Math.max(l + n, read.volts) }
-      : { low: read.volts, high: read.volts };
+    return read.ohms > FLOATS_OHMS ? { low: 0, high: Math.max(most, read.open) } : { low: read.open, high: read.open };
   });
   const low = Math.min(...seen.map((s) => s.low));
   const high = Math.max(...seen.map((s) => s.high));
@@ -200,6 +198,6 @@ export function floorExpects(
   }
   // Switched off it is dead, whatever floats.
   if (!energised) return { low: 0, high: VOLTS_LEAST };
-  if (high - low > 0.5 * (l + n)) return null;
+  if (high - low > 0.5 * most) return null;
   return { low: Math.max(0, low * (1 - VOLTS_SHARE) - VOLTS_LEAST / 2), high: high * (1 + VOLTS_SHARE) + VOLTS_LEAST };
 }

@@ -3,6 +3,7 @@
  * heaters in parallel. It says what a meter reads between any two points in each state.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import { meterReading } from '../circuit/solve';
 import { between, type Legs, legSource, legsOf } from '../mains/legs';
 import type { HeaterLoad } from './load';
 import type { Wall } from './roles';
@@ -81,13 +82,13 @@ export function heaterNetlist({ survey, sheet, load, wall, contactor }: HeaterCi
       normally: 'open',
     });
   };
-  elements.push(legSource('L', 'line.L', 'earth'));
-  if (legs.n > 0) elements.push(legSource('N', 'line.N', 'earth'));
+  elements.push(legSource('L', 'line.L', 'earth', legs));
+  if (legs.N > 0) elements.push(legSource('N', 'line.N', 'earth', legs));
   else link('line.N', 'earth');
   const loop = wall.kind === 'two-core';
   contact('line.L', 'bus.L', 'L');
   // A breaker of one pole leaves the second conductor standing.
-  if (survey.breakerPoles === 'two' || legs.n > 0) contact('line.N', 'bus.N', 'N');
+  if (survey.breakerPoles === 'two' || legs.N > 0) contact('line.N', 'bus.N', 'N');
   else link('line.N', 'bus.N');
   link('bus.L', cores.supply[0]);
   const on = (use: string): string | null => {
@@ -140,7 +141,7 @@ export function heaterNetlist({ survey, sheet, load, wall, contactor }: HeaterCi
       runs: u.name,
     });
   }
-  return { elements, ground: 'earth' };
+  return { elements, ground: 'earth', hertz: survey.region === 'NA' ? 60 : 50 };
 }
 
 const CONTROLS: Record<HeaterStateId, readonly string[]> = {
@@ -192,14 +193,14 @@ export function heaterExpects(
   // Switched off everything is dead, whatever floats.
   if (quantity === 'volts-ac' && !energised) return DEAD;
   const netlist = heaterNetlist(c);
-  const read = netlist && between(netlist, heaterLegs(c.wall), heaterControls(state), a, b);
+  const read = netlist && between(netlist, heaterControls(state), a, b);
   if (!read) return null;
   if (quantity === 'ohms')
     return read.ohms > FLOATS_OHMS
       ? { low: FLOATS_OHMS, high: Number.POSITIVE_INFINITY }
       : { low: Math.max(0, read.ohms * (1 - OHMS_SHARE) - LEAD_OHMS), high: read.ohms * (1 + OHMS_SHARE) + LEAD_OHMS };
   // What hangs on nothing is pulled down by the meter itself.
-  const volts = (read.volts * METER_OHMS) / (METER_OHMS + read.ohms);
+  const volts = meterReading(read, METER_OHMS);
   // Its electronics leak through the heaters when off.
   const leak = c.sheet.needs === 'series' && state === 'idle' ? LEAK_AMPS * c.load.parallelOhms : 0;
   return {

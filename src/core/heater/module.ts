@@ -227,7 +227,6 @@ function circuit(job: HeaterJob, h: HeaterDerived, state: string): CircuitExport
     title: `${job.site.name || 'job'} ${known.name}`,
     solver: new CircuitSolver(netlist),
     state: { controls: heaterControls(known.id), suppliesOff: new Set<string>() },
-    hertz: job.survey.region === 'NA' ? 60 : 50,
   };
 }
 

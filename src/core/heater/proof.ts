@@ -144,7 +144,7 @@ function offTest(
 ): TestPlan {
   const { sheet, wall } = c;
   const legs = heaterLegs(wall);
-  const leftLive = sheet.poles === 1 && legs.n > 0 && !loop;
+  const leftLive = sheet.poles === 1 && legs.N > 0 && !loop;
   const measures = loop
     ? volts('open-volts', 'across the open device', across[0], across[1], 'idle')
     : [

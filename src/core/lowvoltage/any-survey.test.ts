@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { surveyJob } from '../../../tests/arbitrary/low-voltage';
 import { derived } from '../../../tests/support/jobs';
+import { voltsBetween } from '../circuit/phasor';
 import type { LowVoltageJob } from '../job/schema';
 import { predictor, solveState } from './predict';
 
@@ -58,7 +59,7 @@ describe('any survey', () => {
         const doubled = d.states.some((state) => {
           const { volts } = solveState(p, state);
           return p.solver.netlist.elements.some(
-            (e) => e.kind === 'load' && Math.abs((volts.get(e.a) ?? 0) - (volts.get(e.b) ?? 0)) > 1.4 * e.ratedVolts,
+            (e) => e.kind === 'load' && voltsBetween(volts, e.a, e.b) > 1.4 * e.ratedVolts,
           );
         });
         const joined = d.predictions.some((x) => x.faults.some((f) => f.kind === 'opposed-sources'));

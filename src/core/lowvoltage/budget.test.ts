@@ -9,7 +9,7 @@ import { everyState, worstStates } from '../circuit/worst';
 const three: Netlist = {
   ground: 'C',
   elements: [
-    { kind: 'source', id: 'T', name: 'T', a: 'R', b: 'C', volts: 24, ohms: 1, phase: 1, ratedVA: 40, supply: 'main' },
+    { kind: 'source', id: 'T', name: 'T', a: 'R', b: 'C', volts: 24, ohms: 1, degrees: 0, ratedVA: 40, supply: 'main' },
     ...[24, 48, 72].flatMap((ohms, i): Netlist['elements'] => [
       {
         kind: 'contact',

@@ -128,11 +128,11 @@ function inrushOf(
     const fullest = circuits.findLastIndex((c) => {
       p.solver.settle(c);
       // Called, whether it gets as far as pulling in or not.
-      return Math.abs(kernel.across(at)) > CALLED_VOLTS;
+      return kernel.voltsAcross(at) > CALLED_VOLTS;
     });
     const circuit = circuits[fullest];
     if (!circuit) continue;
-    const volts = p.solver.acrossWith(`load:${load.id}`, load.inrushVA, circuit);
+    const volts = p.solver.acrossStarting(`load:${load.id}`, load.inrushVA, circuit);
     if (worst === null || volts < worst.volts)
       worst = { name: load.name, volts, ok: volts >= PICK_UP * SECONDARY_VOLTS, state: states[fullest]?.name ?? '' };
   }

@@ -83,11 +83,11 @@ export function equipmentCircuit(
       va,
       openVolts,
       supply,
-      phase: 1,
+      degrees: 0,
     });
-    transformers.push({ id: 'T-heat', hot: label('hot-heat'), common: heatCommon, va, openVolts, supply, phase: 1 });
+    transformers.push({ id: 'T-heat', hot: label('hot-heat'), common: heatCommon, va, openVolts, supply, degrees: 0 });
   } else {
-    transformers.push({ id: 'T', hot: label('hot'), common: label('common'), va, openVolts, supply, phase: 1 });
+    transformers.push({ id: 'T', hot: label('hot'), common: label('common'), va, openVolts, supply, degrees: 0 });
   }
   const wanted = (role: TerminalRole): boolean => {
     if (role === 'fan')

@@ -26,7 +26,8 @@ export interface InstalledTransformer {
   /** Volts with nothing connected. */
   openVolts: number;
   supply: string;
-  phase: 1 | -1;
+  /** Angle of its voltage: 180 where it is opposed to the first. */
+  degrees: number;
   fuseOut?: boolean;
 }
 
@@ -110,7 +111,7 @@ export function toNetlist(installed: Installed): Netlist {
       b: boardNode(t.common),
       volts: t.openVolts,
       ohms: sourceOhms(t.va),
-      phase: t.phase,
+      degrees: t.degrees,
       ratedVA: t.va,
       supply: t.supply,
     });

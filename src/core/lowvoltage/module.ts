@@ -187,7 +187,6 @@ function circuit(job: LowVoltageJob, d: LowVoltageDerived, wanted: string): Circ
     title: `${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(),
     solver: p.solver,
     state: p.circuitState(state),
-    hertz: job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60,
   };
 }
 

@@ -95,7 +95,7 @@ describe('predicted pairs', () => {
           name: '',
           called: [],
           points: [],
-          probes: new ProbeTable(new Float64Array(0), new Float64Array(0)),
+          probes: new ProbeTable([], new Float64Array(0)),
           running: [],
           loadsRunning: [],
           transformerVA: 0,
@@ -107,13 +107,15 @@ describe('predicted pairs', () => {
     ).toBeNull();
   });
 
-  it('obey the triangle of Kirchhoff: volts round any three points add up', () => {
+  it('obey the triangle of Kirchhoff: volts round any three points close', () => {
     const p = d.predictions.find((x) => x.state === 'cool1');
     if (!p) throw new Error('no state');
-    const signed = p.points.map((_, i) => p.probes.at(i, p.points.indexOf('board.C'))?.open ?? 0);
+    const toCommon = p.points.map((_, i) => p.probes.at(i, p.points.indexOf('board.C'))?.open ?? 0);
     p.points.forEach((_, i) => {
       p.points.forEach((__, j) => {
-        expect(p.probes.open(i, j)).toBeCloseTo(Math.abs((signed[i] ?? 0) - (signed[j] ?? 0)), 6);
+        const [u, v] = [toCommon[i] ?? 0, toCommon[j] ?? 0];
+        expect(p.probes.open(i, j)).toBeGreaterThanOrEqual(Math.abs(u - v) - 1e-6);
+        expect(p.probes.open(i, j)).toBeLessThanOrEqual(u + v + 1e-6);
       });
     });
   });

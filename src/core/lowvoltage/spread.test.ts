@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
+import { voltsBetween } from '../circuit/phasor';
 import { CircuitSolver } from '../circuit/solve';
 import { type Installed, toNetlist } from './installed';
 import { predictedVolts, predictor, predictState } from './predict';
@@ -16,12 +17,12 @@ describe('how a reading follows the circuit', () => {
   const state = { controls: calls, suppliesOff: new Set<string>() };
   const volts = (n: typeof netlist): number => {
     const s = new CircuitSolver(n).solve(state);
-    return Math.abs((s.volts.get('wall.R') ?? 0) - (s.volts.get('wall.C') ?? 0));
+    return voltsBetween(s.volts, 'wall.R', 'wall.C');
   };
   it('one adjoint solve says what a thousandth more of each element does', () => {
     const solver = new CircuitSolver(netlist);
     solver.settle(state);
-    const { slopes } = solver.between(
+    const { sizes } = solver.between(
       solver.at('wall.R') ?? -1,
       solver.at('wall.C') ?? -1,
       netlist.elements.map((_, i) => Int32Array.of(i)),
@@ -37,7 +38,7 @@ describe('how a reading follows the circuit', () => {
       });
       const difference =
         (volts({ ...netlist, elements: more as typeof netlist.elements }) - volts(netlist)) / Math.log(1 + step);
-      expect(difference, e.id).toBeCloseTo(slopes[i] ?? 0, 3);
+      expect(difference, e.id).toBeCloseTo(sizes[i] ?? 0, 3);
     });
   });
 });

@@ -101,8 +101,8 @@ export function spreadsOf(
     const [from, to] = [solver.at(a), solver.at(b)];
     if (from === undefined || to === undefined) return members.map(() => 0);
     solver.settle(p.circuitState(state));
-    const { open, slopes } = solver.between(from, to, members);
-    return [...slopes].map((s) => (open > 0 ? s / open : 0));
+    const { open, sizes } = solver.between(from, to, members);
+    return [...sizes].map((s) => (open > 0 ? s / open : 0));
   };
   const idle = states.find((s) => s.id === 'idle');
   const told = source.from === null ? undefined : job.readings[source.from];

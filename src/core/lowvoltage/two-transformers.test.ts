@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';
 import { checkCircuit } from '../circuit/check';
+import { magnitude, NO_PHASOR } from '../circuit/phasor';
 import { conductorOhms } from '../circuit/resistance.data';
 import { CircuitSolver } from '../circuit/solve';
 import { jobAs } from '../family/of';
@@ -24,7 +25,7 @@ const APART = 'rc red, rh brown, c blue, w white, y yellow, g green';
 
 interface Tied {
   /** Turned round, the second transformer opposes the first. */
-  phase?: 1 | -1;
+  degrees?: number;
   /** Idle volts of the second transformer. */
   openVolts?: number;
   /** Fuses that never open, to see the current that would have opened them. */
@@ -32,7 +33,7 @@ interface Tied {
 }
 
 /** The planned circuit with the two R terminals linked at the wall and the commons at the board. */
-function tied({ phase = 1, openVolts, strongFuses = false }: Tied): { faults: string[]; loopAmps: number } {
+function tied({ degrees = 0, openVolts, strongFuses = false }: Tied): { faults: string[]; loopAmps: number } {
   const d = derived(job(APART));
   if (!d.installed) throw new Error('no circuit');
   const installed: Installed = {
@@ -41,7 +42,7 @@ function tied({ phase = 1, openVolts, strongFuses = false }: Tied): { faults: st
     wallLinks: [['Rc', 'Rh']],
     boardLinks: [['C', 'C-heat']],
     transformers: d.installed.transformers.map((t, i) =>
-      i === 1 ? { ...t, phase, openVolts: openVolts ?? t.openVolts } : t,
+      i === 1 ? { ...t, degrees, openVolts: openVolts ?? t.openVolts } : t,
     ),
   };
   const base = toNetlist(installed);
@@ -52,7 +53,7 @@ function tied({ phase = 1, openVolts, strongFuses = false }: Tied): { faults: st
   const solution = new CircuitSolver(netlist).solve({ controls: new Set(), suppliesOff: new Set() });
   return {
     faults: checkCircuit(netlist, solution).map((f) => f.kind),
-    loopAmps: Math.abs(solution.amps.get('conductor:k1') ?? 0),
+    loopAmps: magnitude(solution.amps.get('conductor:k1') ?? NO_PHASOR),
   };
 }
 
@@ -80,8 +81,8 @@ describe('two transformers', () => {
   });
 
   it('tied in opposition they drive both EMFs round the loop, until a fuse opens', () => {
-    expect(tied({ phase: -1, strongFuses: true }).loopAmps).toBeCloseTo((2 * 26.4) / LOOP_OHMS, 4);
-    expect(tied({ phase: -1 }).faults).toContain('fuse-open');
+    expect(tied({ degrees: 180, strongFuses: true }).loopAmps).toBeCloseTo((2 * 26.4) / LOOP_OHMS, 4);
+    expect(tied({ degrees: 180 }).faults).toContain('fuse-open');
   });
 
   it('tied in phase but unequal, the difference circulates and one feeds the other', () => {

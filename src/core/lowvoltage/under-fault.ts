@@ -1,5 +1,5 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
-import type { Settled } from '../circuit/solve';
+import { meterReading, type Settled } from '../circuit/solve';
 import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
 import { saidUnder } from './complaints';
@@ -263,8 +263,9 @@ function addPairs(
       way.absent.add(key);
       continue;
     }
-    const { open, ohms, slopes } = p.solver.between(from, to, read ? members : []);
-    const volts = (open * meterOhms) / (meterOhms + ohms);
+    const point = p.solver.between(from, to, read ? members : []);
+    const { ohms, sizes: slopes } = point;
+    const volts = meterReading(point, meterOhms);
     const predicted = figure(volts, ohms);
     if (read) {
       const along = new Float64Array(SHARED_PARAMETERS.length + slopes.length);

@@ -14,14 +14,15 @@ export class Arena {
    * @param shared on memory that WebAssembly can use; it comes in pages and costs more to make
    */
   constructor(reals: number, integers: number, arrays: number, shared = true) {
-    const bytes = FIRST + 8 * reals + 4 * integers + 8 * arrays;
+    const bytes = FIRST + 8 * reals + 4 * integers + 16 * arrays;
     this.memory =
       shared && typeof WebAssembly === 'object' ? new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE) }) : null;
     this.buffer = this.memory ? this.memory.buffer : new ArrayBuffer(bytes);
   }
 
   private take(bytes: number): number {
-    const at = Math.ceil(this.next / 8) * 8;
+    // Pairs of numbers are read sixteen bytes at a time.
+    const at = Math.ceil(this.next / 16) * 16;
     this.next = at + bytes;
     if (this.next > this.buffer.byteLength) throw new RangeError('arena too small for its arrays');
     return at;

@@ -11,7 +11,7 @@ function compiledModule(): WebAssembly.Module {
 }
 
 /** How many numbers of the table `head` are used; see kernel.as. */
-export const HEAD_LENGTH = 38;
+export const HEAD_LENGTH = 39;
 
 /** @returns a function that solves the state to its fixed point, or null where there is no WebAssembly */
 export function wasmRun(
@@ -24,6 +24,7 @@ export function wasmRun(
   const { layout: l, factor: f } = kernel;
   const p = f.pattern;
   const arrays = [
+    p.columnStart,
     p.column,
     p.row,
     p.pairStart,
@@ -52,7 +53,7 @@ export function wasmRun(
     kernel.pulledIn,
     kernel.blown,
     kernel.moving,
-    kernel.siemens,
+    kernel.admittance,
     kernel.volts,
   ];
   head.set([

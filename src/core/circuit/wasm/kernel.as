@@ -22,14 +22,36 @@ const BY_CONTROL: i32 = 3;
 @inline function real(base: usize, index: i32): f64 {
   return load<f64>(base + (<usize>index << 3));
 }
+// A complex number: real part and imaginary part side by side.
 // @ts-ignore: decorator
-@inline function setReal(base: usize, index: i32, value: f64): void {
-  store<f64>(base + (<usize>index << 3), value);
+@inline function pair2(base: usize, index: i32): v128 {
+  return v128.load(base + (<usize>index << 4));
 }
 // @ts-ignore: decorator
-@inline function addReal(base: usize, index: i32, value: f64): void {
-  const p = base + (<usize>index << 3);
-  store<f64>(p, load<f64>(p) + value);
+@inline function setPair(base: usize, index: i32, value: v128): void {
+  v128.store(base + (<usize>index << 4), value);
+}
+// @ts-ignore: decorator
+@inline function addPair(base: usize, index: i32, value: v128): void {
+  const p = base + (<usize>index << 4);
+  v128.store(p, f64x2.add(v128.load(p), value));
+}
+// (p + jq)(r + js) = (pr - qs) + j(ps + qr), each product rounded by itself as in the reference.
+// @ts-ignore: decorator
+@inline function times(x: v128, y: v128): v128 {
+  const straight = f64x2.mul(f64x2.splat(f64x2.extract_lane(x, 0)), y);
+  const crossed = f64x2.mul(f64x2.splat(f64x2.extract_lane(x, 1)), v128.shuffle<f64>(y, y, 1, 0));
+  return f64x2.add(straight, v128.xor(crossed, i64x2(i64.MIN_VALUE, 0)));
+}
+// @ts-ignore: decorator
+@inline function square(x: v128): f64 {
+  const s = f64x2.mul(x, x);
+  return f64x2.extract_lane(s, 0) + f64x2.extract_lane(s, 1);
+}
+// @ts-ignore: decorator
+@inline function across(volts: usize, a: i32, b: i32): v128 {
+  const none = f64x2.splat(0);
+  return f64x2.sub(a < 0 ? none : pair2(volts, a), b < 0 ? none : pair2(volts, b));
 }
 
 export function run(head: usize, maxRounds: i32): i32 {
@@ -41,105 +63,112 @@ export function run(head: usize, maxRounds: i32): i32 {
   const loadCount = int(head, 5);
   const fuseCount = int(head, 6);
   const coilsMatter = int(head, 7);
-  const column = at(head, 8);
-  const row = at(head, 9);
-  const pairStart = at(head, 10);
-  const pairOther = at(head, 11);
-  const pairTarget = at(head, 12);
-  const slot = at(head, 13);
-  const values = at(head, 14);
-  const pivot = at(head, 15);
-  const kind = at(head, 16);
-  const passing = at(head, 17);
-  const blocking = at(head, 18);
-  const by = at(head, 19);
-  const normallyOpen = at(head, 20);
-  const emf = at(head, 21);
-  const supply = at(head, 22);
-  const upper = at(head, 23);
-  const lower = at(head, 24);
-  const from = at(head, 25);
-  const to = at(head, 26);
-  const switching = at(head, 27);
-  const sources = at(head, 28);
-  const loads = at(head, 29);
-  const fuses = at(head, 30);
-  const controls = at(head, 31);
-  const suppliesOff = at(head, 32);
-  const pulledIn = at(head, 33);
-  const blown = at(head, 34);
-  const moving = at(head, 35);
-  const siemens = at(head, 36);
-  const volts = at(head, 37);
-  const lowerPart = values + (<usize>size << 3);
+  const columnStart = at(head, 8);
+  const column = at(head, 9);
+  const row = at(head, 10);
+  const pairStart = at(head, 11);
+  const pairOther = at(head, 12);
+  const pairTarget = at(head, 13);
+  const slot = at(head, 14);
+  const values = at(head, 15);
+  const pivot = at(head, 16);
+  const kind = at(head, 17);
+  const passing = at(head, 18);
+  const blocking = at(head, 19);
+  const by = at(head, 20);
+  const normallyOpen = at(head, 21);
+  const emf = at(head, 22);
+  const supply = at(head, 23);
+  const upper = at(head, 24);
+  const lower = at(head, 25);
+  const from = at(head, 26);
+  const to = at(head, 27);
+  const switching = at(head, 28);
+  const sources = at(head, 29);
+  const loads = at(head, 30);
+  const fuses = at(head, 31);
+  const controls = at(head, 32);
+  const suppliesOff = at(head, 33);
+  const pulledIn = at(head, 34);
+  const blown = at(head, 35);
+  const moving = at(head, 36);
+  const admittance = at(head, 37);
+  const volts = at(head, 38);
+  const lowerPart = values + (<usize>size << 4);
+  const nothing = f64x2.splat(0);
+  const leak = f64x2(LEAK, 0);
 
   for (let i = 0; i < loadCount; i++) setInt(pulledIn, int(loads, i), 0);
   for (let i = 0; i < fuseCount; i++) setInt(blown, int(fuses, i), 0);
   for (let round = 1; round <= maxRounds; round++) {
-    for (let i = 0; i < size; i++) setReal(volts, i, 0);
+    for (let i = 0; i < size; i++) setPair(volts, i, nothing);
     for (let i = 0; i < switchings; i++) {
       const e = int(switching, i);
       const active = int(int(kind, e) == BY_CONTROL ? controls : pulledIn, int(by, e));
-      setReal(siemens, e, active == int(normallyOpen, e) ? real(passing, e) : real(blocking, e));
+      setPair(admittance, e, pair2(active == int(normallyOpen, e) ? passing : blocking, e));
     }
     for (let i = 0; i < fuseCount; i++) {
       const e = int(fuses, i);
-      setReal(siemens, e, int(blown, e) == 1 ? real(blocking, e) : real(passing, e));
+      setPair(admittance, e, pair2(int(blown, e) == 1 ? blocking : passing, e));
     }
     for (let i = 0; i < sourceCount; i++) {
       const e = int(sources, i);
       if (int(suppliesOff, int(supply, e)) != 0) continue;
-      const current = real(emf, e) * real(passing, e);
+      const current = times(pair2(emf, e), pair2(passing, e));
       const a = int(from, e);
       const b = int(to, e);
-      if (a >= 0) addReal(volts, a, current);
-      if (b >= 0) addReal(volts, b, -current);
+      if (a >= 0) addPair(volts, a, current);
+      if (b >= 0) addPair(volts, b, f64x2.neg(current));
     }
     // Factor: see ../factor.ts.
-    for (let i = 0; i < size; i++) setReal(values, i, LEAK);
-    for (let i = 0; i <= entries; i++) setReal(lowerPart, i, 0);
-    for (let e = 0; e < edges; e++) addReal(values, int(slot, e), real(siemens, e));
-    for (let k = 0; k < size; k++) setReal(pivot, k, real(values, k));
-    for (let p = 0; p < entries; p++) addReal(pivot, int(column, p), real(lowerPart, p));
+    for (let i = 0; i < size; i++) setPair(values, i, leak);
+    for (let i = 0; i <= entries; i++) setPair(lowerPart, i, nothing);
+    for (let e = 0; e < edges; e++) addPair(values, int(slot, e), pair2(admittance, e));
+    for (let k = 0; k < size; k++) setPair(pivot, k, pair2(values, k));
+    for (let p = 0; p < entries; p++) addPair(pivot, int(column, p), pair2(lowerPart, p));
     let pair = 0;
-    for (let p = 0; p < entries; p++) {
-      const k = int(column, p);
-      const r = int(row, p);
-      const scaled = real(lowerPart, p) / real(pivot, k);
-      const passed = scaled * real(values, k);
-      setReal(lowerPart, p, scaled);
-      addReal(values, r, passed);
-      addReal(pivot, r, passed);
-      for (const end = int(pairStart, p + 1); pair < end; pair++) {
-        const into = int(pairTarget, pair);
-        const product = real(lowerPart, int(pairOther, pair)) * scaled;
-        addReal(lowerPart, into, product);
-        addReal(pivot, int(column, into), product);
+    let p = 0;
+    for (let k = 0; k < size; k++) {
+      const d = pair2(pivot, k);
+      const inverse = f64x2.div(v128.xor(d, i64x2(0, i64.MIN_VALUE)), f64x2.splat(square(d)));
+      setPair(pivot, k, inverse);
+      const excess = pair2(values, k);
+      for (const stop = int(columnStart, k + 1); p < stop; p++) {
+        const scaled = times(pair2(lowerPart, p), inverse);
+        const passed = times(scaled, excess);
+        const r = int(row, p);
+        setPair(lowerPart, p, scaled);
+        addPair(values, r, passed);
+        addPair(pivot, r, passed);
+        for (const end = int(pairStart, p + 1); pair < end; pair++) {
+          const into = int(pairTarget, pair);
+          const product = times(pair2(lowerPart, int(pairOther, pair)), scaled);
+          addPair(lowerPart, into, product);
+          addPair(pivot, int(column, into), product);
+        }
       }
     }
-    for (let p = 0; p < entries; p++) addReal(volts, int(row, p), real(lowerPart, p) * real(volts, int(column, p)));
-    for (let k = 0; k < size; k++) setReal(volts, k, real(volts, k) / real(pivot, k));
-    for (let p = entries - 1; p >= 0; p--) addReal(volts, int(column, p), real(lowerPart, p) * real(volts, int(row, p)));
+    for (let q = 0; q < entries; q++) addPair(volts, int(row, q), times(pair2(lowerPart, q), pair2(volts, int(column, q))));
+    for (let k = 0; k < size; k++) setPair(volts, k, times(pair2(pivot, k), pair2(volts, k)));
+    for (let q = entries - 1; q >= 0; q--)
+      addPair(volts, int(column, q), times(pair2(lowerPart, q), pair2(volts, int(row, q))));
 
     let changed = false;
     for (let i = 0; i < loadCount; i++) {
       const e = int(loads, i);
-      const a = int(from, e);
-      const b = int(to, e);
-      const across = abs((a < 0 ? 0 : real(volts, a)) - (b < 0 ? 0 : real(volts, b)));
       const was = int(pulledIn, e);
-      const now = across >= (was == 1 ? real(lower, e) : real(upper, e)) ? 1 : 0;
+      const limit = was == 1 ? real(lower, e) : real(upper, e);
+      const now = square(across(volts, int(from, e), int(to, e))) >= limit * limit ? 1 : 0;
       setInt(moving, e, now ^ was);
       setInt(pulledIn, e, now);
       if (now != was && coilsMatter != 0) changed = true;
     }
     for (let i = 0; i < fuseCount; i++) {
       const e = int(fuses, i);
-      const a = int(from, e);
-      const b = int(to, e);
-      const across = abs((a < 0 ? 0 : real(volts, a)) - (b < 0 ? 0 : real(volts, b)));
       const was = int(blown, e);
-      const now = was == 1 || across * real(siemens, e) > real(upper, e) ? 1 : 0;
+      const most = real(upper, e);
+      const amps = square(across(volts, int(from, e), int(to, e))) * square(pair2(admittance, e));
+      const now = was == 1 || amps > most * most ? 1 : 0;
       setInt(moving, e, now ^ was);
       setInt(blown, e, now);
       if (now != was) changed = true;

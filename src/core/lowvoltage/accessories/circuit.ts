@@ -3,6 +3,7 @@
  * pair, or a branch from the thermostat's R back to C.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../../circuit/netlist';
+import { magnitude, NO_PHASOR, voltsBetween } from '../../circuit/phasor';
 import { conductorOhms } from '../../circuit/resistance.data';
 import { CircuitSolver } from '../../circuit/solve';
 import type { Accessory } from '../../job/schema';
@@ -67,7 +68,7 @@ export function accessoryElements(
     b: node('common'),
     volts: openVoltsOf(),
     ohms: sourceOhms(OWN_TRANSFORMER_VA),
-    phase: 1,
+    degrees: 0,
     ratedVA: OWN_TRANSFORMER_VA,
     supply: `accessory:${id}`,
   };
@@ -132,7 +133,7 @@ export function joinedTransformers(accessory: Accessory, systemVA: number): Join
 const solved = new Map<string, JoinedTransformers>();
 
 function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers {
-  const solve = (phase: 1 | -1): { coilVolts: number; amps: number } => {
+  const solve = (degrees: 0 | 180): { coilVolts: number; amps: number } => {
     const elements: CircuitElement[] = [
       {
         kind: 'source',
@@ -142,7 +143,7 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
         b: 'C',
         volts: openVoltsOf(),
         ohms: sourceOhms(systemVA),
-        phase: 1,
+        degrees: 0,
         ratedVA: systemVA,
         supply: 'system',
       },
@@ -154,7 +155,7 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
         b: accessory.tiedTo === 'R' ? 'R' : 'C',
         volts: openVoltsOf(),
         ohms: sourceOhms(OWN_TRANSFORMER_VA),
-        phase,
+        degrees,
         ratedVA: OWN_TRANSFORMER_VA,
         supply: 'own',
       },
@@ -172,11 +173,10 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
     ];
     const netlist: Netlist = { elements, ground: 'C' };
     const solution = new CircuitSolver(netlist).solve({ controls: new Set(), suppliesOff: new Set() });
-    const at = (n: string): number => solution.volts.get(n) ?? 0;
     return {
-      coilVolts: Math.abs(at('hot') - at(accessory.tiedTo === 'R' ? 'C' : 'R')),
-      amps: Math.abs(solution.amps.get('coil') ?? 0),
+      coilVolts: voltsBetween(solution.volts, 'hot', accessory.tiedTo === 'R' ? 'C' : 'R'),
+      amps: magnitude(solution.amps.get('coil') ?? NO_PHASOR),
     };
   };
-  return { inPhase: solve(1), opposed: solve(-1) };
+  return { inPhase: solve(0), opposed: solve(180) };
 }
