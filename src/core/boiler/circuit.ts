@@ -31,6 +31,8 @@ const BOND_OHMS = 0.5;
 /** Nameplate values, typical: valve motor 6 VA, boiler controls and fan 120, pump 60, call relay 2. */
 const RECEIVER_VA = 3;
 export const USUAL_VA = { valve: 6, mid: 5, boiler: 120, pump: 60, call: 2 };
+/** Of motors and relays, usual values; electronics are taken as resistances. */
+const POWER_FACTOR = { motor: 0.75, relay: 0.6 };
 export const SPUR_FUSE_AMPS = 3;
 /** The boiler's own call supply behind a dry input. */
 const CALL_VOLTS = 24;
@@ -71,7 +73,15 @@ const contact = (
   normally,
 });
 
-const load = (id: string, name: string, a: string, b: string, va: number, runs: string): CircuitElement => ({
+const load = (
+  id: string,
+  name: string,
+  a: string,
+  b: string,
+  va: number,
+  runs: string,
+  powerFactor?: number,
+): CircuitElement => ({
   kind: 'load',
   id,
   name,
@@ -81,6 +91,7 @@ const load = (id: string, name: string, a: string, b: string, va: number, runs: 
   va,
   coil: true,
   runs,
+  ...(powerFactor === undefined ? {} : { powerFactor }),
 });
 
 /** What may be wrong inside parts: wires are wrong in the wires themselves. */
@@ -265,7 +276,7 @@ export function plantNetlist(
       );
   }
   const valve = (id: string, name: string): void => {
-    elements.push(load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name));
+    elements.push(load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name, POWER_FACTOR.motor));
     const end = `end:${id}`;
     if (options.stuck?.includes(id))
       elements.push({
@@ -282,8 +293,24 @@ export function plantNetlist(
   for (const id of allValves(plant)) valve(id, valveName(id));
   if (plant.kind === 'three-port') {
     elements.push(
-      load('mid:white', 'three-port valve, heating', 'MID.white', 'MID.blue', USUAL_VA.mid, 'three-port valve'),
-      load('mid:grey', 'three-port valve, hot water satisfied', 'MID.grey', 'MID.blue', USUAL_VA.mid, ''),
+      load(
+        'mid:white',
+        'three-port valve, heating',
+        'MID.white',
+        'MID.blue',
+        USUAL_VA.mid,
+        'three-port valve',
+        POWER_FACTOR.motor,
+      ),
+      load(
+        'mid:grey',
+        'three-port valve, hot water satisfied',
+        'MID.grey',
+        'MID.blue',
+        USUAL_VA.mid,
+        '',
+        POWER_FACTOR.motor,
+      ),
     );
     if (!options.travelling)
       elements.push(contact('mid:switch', 'the valve’s own switch', 'MID.white', 'MID.orange', { coil: 'mid:grey' }));
@@ -291,7 +318,7 @@ export function plantNetlist(
   const boilerVA = survey.boilerVA ?? USUAL_VA.boiler;
   if (needsCallRelay(plant))
     elements.push(
-      load('relay', 'call relay', 'RELAY.A1', 'RELAY.A2', USUAL_VA.call, ''),
+      load('relay', 'call relay', 'RELAY.A1', 'RELAY.A2', USUAL_VA.call, '', POWER_FACTOR.relay),
       contact('relay:contact', 'call relay contact', 'RELAY.COM', 'RELAY.NO', { coil: 'relay' }),
     );
   if (plant.input === 'low-voltage' || plant.input === 'volt-free') {
@@ -324,13 +351,13 @@ export function plantNetlist(
       },
     );
   } else if (plant.input !== 'bus') {
-    elements.push(load('boiler', 'boiler', 'BOILER.SL', 'BOILER.N', boilerVA, 'boiler'));
+    elements.push(load('boiler', 'boiler', 'BOILER.SL', 'BOILER.N', boilerVA, 'boiler', POWER_FACTOR.motor));
   }
   // The boiler's pump output: live while it fires; overrun keeps it on from the permanent live.
   if (plant.input !== 'bus' && (plant.overrun || plant.kind === 'combination'))
     elements.push(contact('boiler:pump', 'boiler’s pump output', 'BOILER.L', 'BOILER.PUMP', { coil: 'boiler' }));
   if (hasPumpPart(plant) && !options.pumpDead)
-    elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump'));
+    elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump', POWER_FACTOR.motor));
   return {
     elements,
     ground: 'SUPPLY.N',

@@ -31,8 +31,8 @@ export function testsShowing(
     .filter((t) =>
       t.measures.some((m) => {
         const key = keyOf(t, m);
-        const value = key === null ? undefined : h.predicts.get(key)?.value;
-        return value !== undefined && judge(value, m.predicted, m.tolerance) !== 'pass';
+        const predicted = key === null ? undefined : h.predicts.get(key);
+        return predicted !== undefined && judge(predicted.value, m.predicted, m.tolerance) !== 'pass';
       }),
     )
     .sort((a, b) => seconds(a) - seconds(b))
@@ -61,11 +61,13 @@ export function coverageOf(
     let unsure = false;
     let shown = false;
     for (const { key, m } of measures) {
-      const value = predicts.get(key)?.value;
-      if (value === undefined) continue;
-      const verdict = judge(value, m.predicted, m.tolerance);
-      shown ||= verdict === 'fail';
-      unsure ||= verdict === 'inconclusive';
+      const predicted = predicts.get(key);
+      if (predicted === undefined) continue;
+      const verdict = judge(predicted.value, m.predicted, m.tolerance);
+      // A point that floats may as well read what is expected: it shows nothing for certain.
+      const floats = predicted.floats !== undefined;
+      shown ||= verdict === 'fail' && !floats;
+      unsure ||= verdict === 'inconclusive' || (verdict === 'fail' && floats);
     }
     if (shown) reveals += 1;
     else (unsure ? doubtful : missed).push({ id, name, look });

@@ -39,11 +39,11 @@ describe('the worst simultaneous state', () => {
     expect(worst.sources[0]?.parts.map((p) => p.id)).toEqual(['l0', 'l1', 'l2']);
   });
 
-  it('its parts and the losses add up to what the source gives', () => {
+  it('what the source gives is a little less than its parts one by one: they do not lag alike', () => {
     const d = derived(landed(FIVE_WIRES));
     const parts = d.budget?.parts.reduce((sum, p) => sum + p.va, 0) ?? 0;
-    expect(parts).toBeLessThanOrEqual((d.budget?.va ?? 0) + 1e-9);
-    expect(parts / (d.budget?.va ?? 1)).toBeGreaterThan(0.95);
+    expect((d.budget?.va ?? 99) / parts).toBeLessThan(1.01);
+    expect((d.budget?.va ?? 0) / parts).toBeGreaterThan(0.9);
   });
 
   it('refuses more controls than it can try in full', () => {

@@ -2,11 +2,11 @@
 import type { CircuitElement } from '../circuit/netlist';
 import type { LowVoltageJob } from '../job/schema';
 import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
-import { conductorOhmsOf } from './conductor-ohms';
+import { conductorFarads, conductorOhmsOf } from './conductors';
 import { isSharedCore, readCores, roleOf } from './cores';
 import type { Installed, InstalledLoad, InstalledTransformer } from './installed';
 import { openVoltsOf } from './installed';
-import { DAMPER_VA, DEFAULT_TRANSFORMER_VA, LOADS, ZONE_VALVE_VA } from './loads.data';
+import { DAMPER_VA, DEFAULT_TRANSFORMER_VA, LOADS, type LoadKind, POWER_FACTOR, ZONE_VALVE_VA } from './loads.data';
 import { plateSays } from './nameplate';
 import { outdoorCable } from './outdoor';
 import { isHeatPump, isWet, type LowVoltageSystem } from './system';
@@ -118,6 +118,7 @@ export function equipmentCircuit(
     terminal: label(l.role),
     common: l.role.startsWith('heat') ? heatCommon : coolCommon,
     va: job.survey.equipment.loadVA?.[l.id] ?? (l.id === 'heat1' && valve ? ZONE_VALVE_VA : l.va),
+    powerFactor: powerFactorOf(l, system),
     inrushVA: job.survey.equipment.inrushVA?.[l.id] ?? Math.max(l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
   }));
   loads.push(...secondValveLoads(job, system, seen, coolCommon));
@@ -142,6 +143,18 @@ export function equipmentCircuit(
   };
 }
 
+/** What stands on a heating terminal is another coil for every kind of equipment. */
+function powerFactorOf({ role, powerFactor }: LoadKind, system: LowVoltageSystem): number {
+  if (!role.startsWith('heat')) return powerFactor;
+  if (role === 'heat1' && (system.closesValve || system.plant === 'zone-valve')) return POWER_FACTOR.motor;
+  const relay = system.fuel === 'electric' || system.fuel === 'oil' || isWet(system);
+  return relay ? POWER_FACTOR.relay : powerFactor;
+}
+
+/** Mains frequency where the job is. */
+export const hertzOf = (job: LowVoltageJob): 50 | 60 =>
+  job.survey.region === 'EU' || job.survey.region === 'UK' ? 50 : 60;
+
 /**
  * A coil on B beside one on O: changeover dampers, or a valve driven either way. Where O is landed too, B
  * would otherwise be a bare screw in the model, and a reading through its coil would pass for a common.
@@ -159,6 +172,7 @@ function secondValveLoads(
     common,
     va: job.survey.equipment.damperVA ?? DAMPER_VA,
     inrushVA: job.survey.equipment.damperVA ?? DAMPER_VA,
+    powerFactor: POWER_FACTOR.motor,
     runs,
   });
   const onO = seen.get('valve-cool') ?? seen.get('valve-either');
@@ -217,6 +231,7 @@ export function installedAsFound(job: LowVoltageJob, system: LowVoltageSystem, o
       wall: c.wall,
       board: c.board,
       ohms: conductorOhmsOf(job, c.id),
+      farads: conductorFarads(job),
       ...(c.cut ? { open: 'middle' as const } : {}),
     })),
     wallScrews,
@@ -236,6 +251,7 @@ export function installedAsFound(job: LowVoltageJob, system: LowVoltageSystem, o
     loads: equipment.loads,
     extra: equipment.extra,
     points: equipment.points,
+    hertz: hertzOf(job),
     ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }

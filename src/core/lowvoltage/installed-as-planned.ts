@@ -4,8 +4,8 @@ import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { accessoryElements } from './accessories/circuit';
-import { conductorOhmsOf } from './conductor-ohms';
-import { contactsFor, equipmentCircuit } from './equipment';
+import { conductorFarads, conductorOhmsOf } from './conductors';
+import { contactsFor, equipmentCircuit, hertzOf } from './equipment';
 import { type Installed, wallNode } from './installed';
 import { SECONDARY_VOLTS } from './loads.data';
 import { auxTerminals, kitLetters, sharedScrew, type WiringPlan } from './plan';
@@ -96,6 +96,7 @@ export function installedAsPlanned(
       wall: r.newWall ?? undefined,
       board: r.newBoard ?? undefined,
       ohms: conductorOhmsOf(job, r.conductor),
+      farads: conductorFarads(job),
     })),
     wallScrews: [...new Set([...sheet.terminals.map((t) => t.label), ...(kit?.wallScrews ?? [])])],
     boardScrews: [
@@ -126,6 +127,7 @@ export function installedAsPlanned(
       ),
     ],
     points: equipment.points,
+    hertz: hertzOf(job),
     ...(isHeatPump(system) ? { valveMarking: system.reversingValve ?? 'O' } : {}),
   };
 }

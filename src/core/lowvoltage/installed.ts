@@ -5,7 +5,7 @@
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { TerminalRole } from '../survey/terminals.data';
-import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS } from './loads.data';
+import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS, WINDING_REACTANCE } from './loads.data';
 
 export interface InstalledConductor {
   id: string;
@@ -14,6 +14,8 @@ export interface InstalledConductor {
   wall: string | undefined;
   board: string | undefined;
   ohms: number;
+  /** To the rest of its sheath, along its whole length. */
+  farads: number;
   /** Broken somewhere, or not seated at the end named. */
   open?: 'middle' | 'wall' | 'board';
 }
@@ -39,6 +41,8 @@ export interface InstalledLoad {
   va: number;
   /** Drawn for the fraction of a second before the coil has pulled in. */
   inrushVA: number;
+  /** Sealed, lagging. */
+  powerFactor: number;
   runs: string;
   /** Stands at the outdoor unit, at the far end of the second cable. */
   outdoor?: boolean;
@@ -61,6 +65,7 @@ export interface CalledAs {
 }
 
 export interface Installed {
+  hertz: 50 | 60;
   conductors: InstalledConductor[];
   wallScrews: string[];
   boardScrews: string[];
@@ -87,8 +92,10 @@ export interface Installed {
 
 /** Open-circuit volts of a transformer from its rating. */
 export const openVoltsOf = (ratedVolts = SECONDARY_VOLTS): number => ratedVolts * (1 + REGULATION);
-/** Series resistance that gives the stated regulation at rated load. */
+/** Series resistance that gives the stated regulation at a rated load without reactance. */
 export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS ** 2) / va;
+/** Leakage reactance of the same winding. */
+export const sourceReactance = (va: number): number => WINDING_REACTANCE * sourceOhms(va);
 
 /** Node of a screw at the wall. */
 export const wallNode = (screw: string): string => `wall.${screw}`;
@@ -98,6 +105,32 @@ export const boardNode = (screw: string): string => `board.${screw}`;
 export const outdoorNode = (screw: string): string => `outdoor.${screw}`;
 /** The control input that closes a thermostat contact. */
 export const callOf = (screw: string): string => `call:${screw}`;
+
+/** The rest of a sheath, as every core in it sees it: which lies beside which nobody knows. */
+const SHEATH = 'sheath';
+
+/** Cores of one sheath lie beside each other: one that floats is moved by the others. A broken one is two halves. */
+function besideEachOther(conductors: readonly InstalledConductor[]): CircuitElement[] {
+  if (conductors.length < 2) return [];
+  return conductors.flatMap((c) => {
+    const beside = (a: string, share: number): CircuitElement => ({
+      kind: 'capacitance',
+      id: `beside:${c.id}:${a}`,
+      name: `${c.colour} in its sheath`,
+      a,
+      b: SHEATH,
+      farads: c.farads * share,
+    });
+    const { wall, board } = endsOf(c);
+    return c.open === 'middle' ? [beside(wall, 0.5), beside(board, 0.5)] : [beside(wall, 1)];
+  });
+}
+
+/** Nodes of a core's two ends: a screw, or its own bare end. */
+const endsOf = (c: InstalledConductor): { wall: string; board: string } => ({
+  wall: c.wall !== undefined && c.open !== 'wall' ? wallNode(c.wall) : `${c.id}.wall`,
+  board: c.board !== undefined && c.open !== 'board' ? boardNode(c.board) : `${c.id}.board`,
+});
 
 /** The circuit of what is installed. */
 export function toNetlist(installed: Installed): Netlist {
@@ -111,6 +144,7 @@ export function toNetlist(installed: Installed): Netlist {
       b: boardNode(t.common),
       volts: t.openVolts,
       ohms: sourceOhms(t.va),
+      reactance: sourceReactance(t.va),
       degrees: t.degrees,
       ratedVA: t.va,
       supply: t.supply,
@@ -137,8 +171,7 @@ export function toNetlist(installed: Installed): Netlist {
     );
   }
   for (const c of installed.conductors) {
-    const wall = c.wall !== undefined && c.open !== 'wall' ? wallNode(c.wall) : `${c.id}.wall`;
-    const board = c.board !== undefined && c.open !== 'board' ? boardNode(c.board) : `${c.id}.board`;
+    const { wall, board } = endsOf(c);
     elements.push({
       kind: 'conductor',
       id: `conductor:${c.id}`,
@@ -148,6 +181,7 @@ export function toNetlist(installed: Installed): Netlist {
       ohms: c.open === 'middle' ? OPEN_OHMS : Math.max(c.ohms, 1e-4),
     });
   }
+  elements.push(...besideEachOther(installed.conductors));
   const link = (a: string, b: string): void => {
     elements.push({ kind: 'link', id: `link:${a}:${b}`, name: `link ${a} to ${b}`, a, b, ohms: 0.01 });
   };
@@ -190,6 +224,7 @@ export function toNetlist(installed: Installed): Netlist {
       ratedVolts: SECONDARY_VOLTS,
       va: l.va,
       inrushVA: l.inrushVA,
+      powerFactor: l.powerFactor,
       coil: true,
       runs: l.runs,
     });
@@ -199,6 +234,7 @@ export function toNetlist(installed: Installed): Netlist {
   return {
     elements,
     ground,
+    hertz: installed.hertz,
     extraNodes: [
       ...installed.wallScrews.map(wallNode),
       ...installed.boardScrews.map(boardNode),

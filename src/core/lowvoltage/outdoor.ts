@@ -8,7 +8,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { LowVoltageJob } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
 import { terminalInfo } from '../survey/terminals.data';
-import { conductorOhmsOf } from './conductor-ohms';
+import { conductorOhmsOf } from './conductors';
 import { boardNode, type InstalledLoad, outdoorNode } from './installed';
 
 /** Loads that live at the outdoor unit. */

@@ -10,7 +10,7 @@
  */
 import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../circuit/netlist';
 import type { DeviceSheet } from '../devices/sheet';
-import { boardNode, type InstalledContact, openVoltsOf, sourceOhms, wallNode } from './installed';
+import { boardNode, type InstalledContact, openVoltsOf, sourceOhms, sourceReactance, wallNode } from './installed';
 import type { WorkStep } from './work-steps';
 
 export type KitKind = 'extender' | 'splitter' | 'separate-transformer';
@@ -157,6 +157,7 @@ export function kitWiring(kit: PowerKit, board: KitLetters, device: KitLetters, 
             b: 'plug.common',
             volts: openVoltsOf(),
             ohms: sourceOhms(PLUG_VA),
+            reactance: sourceReactance(PLUG_VA),
             degrees: 0,
             ratedVA: PLUG_VA,
             supply: 'plug',

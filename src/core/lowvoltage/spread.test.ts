@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
+import type { CircuitElement } from '../circuit/netlist';
 import { voltsBetween } from '../circuit/phasor';
 import { CircuitSolver } from '../circuit/solve';
 import { type Installed, toNetlist } from './installed';
@@ -10,6 +11,15 @@ const d = derived(landed(FIVE_WIRES));
 const installed = d.installed as Installed;
 const cool = d.states.find((s) => s.id === 'cool1');
 if (!cool) throw new Error('there is a cooling call');
+
+/** The same element with a little more admittance. */
+function moreOf(e: CircuitElement, step: number): CircuitElement {
+  if (e.kind === 'load') return { ...e, va: e.va * (1 + step) };
+  if (e.kind === 'capacitance') return { ...e, farads: e.farads * (1 + step) };
+  if (e.kind === 'contact') return e;
+  if (e.kind !== 'source') return { ...e, ohms: e.ohms / (1 + step) };
+  return { ...e, ohms: e.ohms / (1 + step), reactance: (e.reactance ?? 0) / (1 + step) };
+}
 
 describe('how a reading follows the circuit', () => {
   const netlist = toNetlist(installed);
@@ -22,7 +32,7 @@ describe('how a reading follows the circuit', () => {
   it('one adjoint solve says what a thousandth more of each element does', () => {
     const solver = new CircuitSolver(netlist);
     solver.settle(state);
-    const { sizes } = solver.between(
+    const { sizes, angles } = solver.between(
       solver.at('wall.R') ?? -1,
       solver.at('wall.C') ?? -1,
       netlist.elements.map((_, i) => Int32Array.of(i)),
@@ -30,15 +40,12 @@ describe('how a reading follows the circuit', () => {
     const step = 1e-3;
     netlist.elements.forEach((e, i) => {
       if (e.kind === 'contact' || e.kind === 'fuse') return;
-      const more = netlist.elements.map((x, k) => {
-        if (k !== i) return x;
-        return x.kind === 'load'
-          ? { ...x, va: x.va * (1 + step), inrushVA: undefined as never }
-          : { ...x, ohms: ('ohms' in x ? x.ohms : 1) / (1 + step) };
-      });
-      const difference =
-        (volts({ ...netlist, elements: more as typeof netlist.elements }) - volts(netlist)) / Math.log(1 + step);
-      expect(difference, e.id).toBeCloseTo(sizes[i] ?? 0, 3);
+      const differs = (changed: CircuitElement): number =>
+        volts({ ...netlist, elements: netlist.elements.map((x, k) => (k === i ? changed : x)) }) - volts(netlist);
+      expect(differs(moreOf(e, step)) / Math.log(1 + step), e.id).toBeCloseTo(sizes[i] ?? 0, 3);
+      if (e.kind !== 'load' || e.powerFactor === undefined) return;
+      const lags = { ...e, powerFactor: Math.cos(Math.acos(e.powerFactor) + step) };
+      expect(differs(lags) / step, `angle of ${e.id}`).toBeCloseTo(angles[i] ?? 0, 3);
     });
   });
 });
@@ -61,7 +68,8 @@ describe('bands out of what is not known', () => {
     let inside = 0;
     const draws = 400;
     for (let i = 0; i < draws; i++) {
-      const winding = Math.exp(0.16 + 0.27 * normal());
+      const winding = Math.exp(-0.1 + 0.19 * normal());
+      const lags = 0.15 * normal();
       const drawn: Installed = {
         ...installed,
         transformers: installed.transformers.map((t) => ({
@@ -69,7 +77,11 @@ describe('bands out of what is not known', () => {
           va: t.va * winding,
           openVolts: t.openVolts * (1 + (0.07 / 2.2) * normal()),
         })),
-        loads: installed.loads.map((l) => ({ ...l, va: l.va * Math.exp(0.16 * normal()) })),
+        loads: installed.loads.map((l) => ({
+          ...l,
+          va: l.va * Math.exp(0.16 * normal()),
+          powerFactor: Math.cos(Math.acos(l.powerFactor) + lags),
+        })),
         conductors: installed.conductors.map((c) => ({ ...c, ohms: c.ohms * Math.exp(0.5 * normal()) })),
       };
       const read = predictedVolts(predictState(predictor(drawn), cool), 'board.Y', 'board.C') ?? 0;

@@ -1,29 +1,32 @@
 /**
  * What is not known of a 24 V circuit, as parameters with a spread and where it is from, and the band of a reading that
- * follows from them: linear in the logarithms, by one adjoint solve a reading. Loads are resistances in the circuit; what
- * their reactance does to the drop in the winding is a parameter of the winding.
+ * follows from them: linear in the logarithms of admittances and in their angles, by one adjoint solve a reading.
  */
 import type { CircuitElement } from '../circuit/netlist';
+import type { Slopes } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
 import { isHotToCommon, type Predictor, type SourceEstimate } from './predict';
 import type { CallState } from './states';
 
-/** A parameter: which elements it moves together, by how much in the logarithm of conductance. */
+/** A parameter: which elements it moves together, by the logarithm of their admittance or by its angle in radians. */
 export interface Unknown {
   id: string;
   /** Standard deviation. */
   sigma: number;
   /** How far its middle lies from what the circuit is drawn with. */
   mean: number;
+  /** What it moves: how much flows, or how far that lags. */
+  moves: 'size' | 'angle';
   of: (e: CircuitElement) => boolean;
 }
 
+/** A winding that loses 8 to 15 % at its rated load, drawn as 10 %: its admittance, and its angle in radians. */
+const WINDING = { sigma: 0.19, mean: -0.1, angle: 0.13 } as const;
 /**
- * A winding of regulation 8 to 13 % drawn as 10 %: 15 %. Its drop adds to a coil's volts by the cosine of the angle
- * between them: a coil of power factor 0.35 to 0.8 behind a winding whose reactance is 0.2 to 0.7 of its resistance
- * loses 0.55 to 1.15 of what a resistor would, in the middle 0.85. Conductance is one over it.
+ * Coils of one kind lag alike, but not the same: power factors of 0.3 to 0.5 of a contactor are 13° from end to end, 0.6
+ * to 0.9 of a gas valve 27°. Radians.
  */
-const WINDING = { sigma: 0.27, mean: 0.16 } as const;
+const ANGLE_SIGMA = 0.15;
 /** Nameplates of coils of one kind lie within about a fifth; one that was noted within a tenth. */
 const LOAD_SIGMA = 0.16;
 const NOTED_LOAD_SIGMA = 0.08;
@@ -42,11 +45,20 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
   const noted = job.survey.equipment.loadVA ?? {};
   const { metres } = job.survey.cables.main;
   return [
-    { id: 'winding', ...WINDING, of: (e) => e.kind === 'source' },
+    { id: 'winding', sigma: WINDING.sigma, mean: WINDING.mean, moves: 'size', of: (e) => e.kind === 'source' },
+    { id: 'winding-angle', sigma: WINDING.angle, mean: 0, moves: 'angle', of: (e) => e.kind === 'source' },
+    {
+      id: 'angle',
+      sigma: ANGLE_SIGMA,
+      mean: 0,
+      moves: 'angle',
+      of: (e) => e.kind === 'load' && e.powerFactor !== undefined,
+    },
     {
       id: 'run',
       sigma: metres === undefined ? RUN_SIGMA : NOTED_RUN_SIGMA,
       mean: 0,
+      moves: 'size',
       of: (e) => e.kind === 'conductor',
     },
     ...elements.flatMap((e): Unknown[] =>
@@ -61,6 +73,7 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
                     ? LOAD_SIGMA
                     : NOTED_LOAD_SIGMA,
               mean: 0,
+              moves: 'size',
               of: (x) => x.id === e.id,
             },
           ]
@@ -73,11 +86,19 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
 export const membersOf = (unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Int32Array[] =>
   unknowns.map((u) => Int32Array.from(elements.flatMap((e, i) => (u.of(e) ? [i] : []))));
 
+/** How a reading follows each unknown, of what `between` says of its members. */
+export const alongOf = (unknowns: readonly Unknown[], { sizes, angles }: Slopes): Float64Array =>
+  Float64Array.from(unknowns, ({ moves }, i) => (moves === 'angle' ? angles : sizes)[i] as number);
+
 export interface Spreads {
   /** Band of a reading, volts; a point without volts has the floor of stray ones. Null for a state that is not known. */
   band: (state: string, a: string, b: string, volts: number) => { low: number; high: number } | null;
 }
 
+/** Behind more than this a point floats: what a meter shows there hangs on the cores beside it. */
+export const FLOATS_OHMS = 1e6;
+/** A core that floats beside a live one takes a part of its volts through the capacitance between them. */
+export const NEIGHBOUR_VOLTS = 27;
 /** Under this a point is dead, and what may be read there is stray. */
 const DEAD_VOLTS = 1;
 const STRAY_VOLTS = 0.5;
@@ -96,23 +117,30 @@ export function spreadsOf(
   const { elements } = solver.netlist;
   const unknowns = unknownsOf(job, elements);
   const members = membersOf(unknowns, elements);
-  /** Share of the reading by each unknown's logarithm. */
-  const shares = (state: CallState, a: string, b: string): number[] => {
+  /** Share of the reading by each unknown, and whether a meter would be moved by what lies beside. */
+  const sharesOf = (state: CallState, a: string, b: string): { shares: number[]; floats: boolean } => {
     const [from, to] = [solver.at(a), solver.at(b)];
-    if (from === undefined || to === undefined) return members.map(() => 0);
+    if (from === undefined || to === undefined) return { shares: members.map(() => 0), floats: false };
     solver.settle(p.circuitState(state));
-    const { open, sizes } = solver.between(from, to, members);
-    return [...sizes].map((s) => (open > 0 ? s / open : 0));
+    const point = solver.between(from, to, members);
+    return {
+      shares: [...alongOf(unknowns, point)].map((s) => (point.open > 0 ? s / point.open : 0)),
+      floats: Math.hypot(point.ohms, point.reactance) > FLOATS_OHMS / 30,
+    };
   };
   const idle = states.find((s) => s.id === 'idle');
   const told = source.from === null ? undefined : job.readings[source.from];
-  const back = idle && told?.a && told.b && isHotToCommon(told.a, told.b) ? shares(idle, told.a, told.b) : null;
+  const back =
+    idle && told?.a && told.b && isHotToCommon(told.a, told.b) ? sharesOf(idle, told.a, told.b).shares : null;
   return {
     band: (stateId, a, b, volts) => {
       const state = states.find((s) => s.id === stateId);
       if (!state) return null;
       if (volts < DEAD_VOLTS) return { low: 0, high: Math.max(STRAY_VOLTS, volts * (1 + source.spread) + 0.3) };
-      const own = shares(state, a, b).map((share, i) => share - (back?.[i] ?? 0));
+      const { shares, floats } = sharesOf(state, a, b);
+      // Anything between nothing and what the cores beside it carry.
+      if (floats) return { low: 0, high: Math.max(volts, NEIGHBOUR_VOLTS) * (1 + source.spread) };
+      const own = shares.map((share, i) => share - (back?.[i] ?? 0));
       const shift = unknowns.reduce((sum, u, i) => sum + (own[i] ?? 0) * u.mean, 0);
       const variance = unknowns.reduce(
         (sum, u, i) => sum + ((own[i] ?? 0) * u.sigma) ** 2,

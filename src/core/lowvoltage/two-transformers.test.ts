@@ -8,7 +8,7 @@ import { CircuitSolver } from '../circuit/solve';
 import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
 import type { LowVoltageJob } from '../job/schema';
-import { type Installed, sourceOhms, toNetlist } from './installed';
+import { type Installed, sourceOhms, sourceReactance, toNetlist } from './installed';
 
 const job = (lines: string, device = 'v7-menu'): LowVoltageJob => {
   const read = readJobValue({
@@ -57,8 +57,11 @@ function tied({ degrees = 0, openVolts, strongFuses = false }: Tied): { faults: 
   };
 }
 
-/** Everything round the loop: two windings, two fuses, two cores of 15 m 18 gauge, two links. */
-const LOOP_OHMS = 2 * sourceOhms(40) + 2 * 0.03 + 2 * conductorOhms('AWG 18', 15) + 2 * 0.01;
+/** Everything round the loop: two windings with their reactance, two fuses, two cores of 15 m 18 gauge, two links. */
+const LOOP_OHMS = Math.hypot(
+  2 * sourceOhms(40) + 2 * 0.03 + 2 * conductorOhms('AWG 18', 15) + 2 * 0.01,
+  2 * sourceReactance(40),
+);
 
 describe('two transformers', () => {
   it('are planned each on its own R, with the device’s R terminals set apart', () => {
@@ -94,7 +97,8 @@ describe('two transformers', () => {
   it('tied in phase and equal nothing seems wrong on a meter, which is why the jumper is a blocker by rule', () => {
     const { faults, loopAmps } = tied({});
     expect(faults).toEqual([]);
-    expect(loopAmps).toBeLessThan(1e-6);
+    // What the cores' own capacitance takes.
+    expect(loopAmps).toBeLessThan(1e-4);
     expect(
       derived(job(`${APART}, jumper rc rh`)).findings.find((f) => f.code === 'system.two-hots-tied')?.severity,
     ).toBe('blocker');

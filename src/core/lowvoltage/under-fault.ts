@@ -7,7 +7,7 @@ import { DISPLAY_KEY, directionKey, movesKey, type PairOfKey, pairKey, pairOf, r
 import type { Fault } from './faults';
 import { type Installed, wallNode } from './installed';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
-import { membersOf, STARTING_DOUBT, type Unknown } from './spread';
+import { alongOf, FLOATS_OHMS, membersOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
 import type { CallState } from './states';
 
 /** The supply's own spread, as mains and transformers have it; the meter's gain. Every voltage follows both. */
@@ -75,11 +75,6 @@ export const withSupply = (installed: Installed, share: number): Installed => ({
   // Rounded, so that a supply read and scaled back to its nameplate is the nameplate again.
   transformers: installed.transformers.map((t) => ({ ...t, openVolts: Number((t.openVolts * share).toFixed(9)) })),
 });
-
-/** Behind more than this a point floats: what a meter shows there hangs on the cores beside it. */
-const FLOATS_OHMS = 1e6;
-/** A core that floats beside a live one takes a part of its volts through the capacitance between them. */
-const NEIGHBOUR_VOLTS = 27;
 
 /** What floats is not to be believed. */
 const figure = (value: number, ohms: number): Predicted => ({
@@ -264,10 +259,11 @@ function addPairs(
       continue;
     }
     const point = p.solver.between(from, to, read ? members : []);
-    const { ohms, sizes: slopes } = point;
+    const { ohms, reactance } = point;
     const volts = meterReading(point, meterOhms);
-    const predicted = figure(volts, ohms);
+    const predicted = figure(volts, Math.hypot(ohms, reactance));
     if (read) {
+      const slopes = alongOf(setting.unknowns, point);
       const along = new Float64Array(SHARED_PARAMETERS.length + slopes.length);
       along.fill(volts, 0, SHARED_PARAMETERS.length);
       for (let u = 0; u < slopes.length; u++)

@@ -3,10 +3,17 @@
  * seconds, then its end switch calls the boiler; end switches lie in parallel. On air equipment the
  * other thermostats are in parallel on W.
  */
-import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../circuit/netlist';
+import { type CircuitElement, CLOSED_OHMS, type LoadElement, OPEN_OHMS } from '../circuit/netlist';
 import type { LowVoltageJob } from '../job/schema';
 import { boardNode } from './installed';
-import { END_SWITCH_RELAY_VA, OTHER_THERMOSTAT, SECONDARY_VOLTS, ZONE_DEVICE_VA, ZONE_VALVE_VA } from './loads.data';
+import {
+  END_SWITCH_RELAY_VA,
+  OTHER_THERMOSTAT,
+  POWER_FACTOR,
+  SECONDARY_VOLTS,
+  ZONE_DEVICE_VA,
+  ZONE_VALVE_VA,
+} from './loads.data';
 import { isWet, type LowVoltageSystem } from './system';
 
 /** Control input of another zone's thermostat. */
@@ -32,8 +39,8 @@ export function zoneCircuit(
   const elements: CircuitElement[] = [];
   const hot = boardNode(at.hot);
   const common = boardNode(at.common);
-  const load = (id: string, name: string, a: string, va: number, runs: string, coil = true): void => {
-    elements.push({ kind: 'load', id, name, a, b: common, ratedVolts: SECONDARY_VOLTS, va, coil, runs });
+  const load = (l: Pick<LoadElement, 'id' | 'name' | 'a' | 'va' | 'powerFactor' | 'runs' | 'coil'>): void => {
+    elements.push({ kind: 'load', b: common, ratedVolts: SECONDARY_VOLTS, ...l });
   };
   const contact = (
     id: string,
@@ -59,17 +66,41 @@ export function zoneCircuit(
     contact('end-switch', 'end switch', hot, BOILER_CALL, { coil: 'load:heat1' });
   }
   for (const [id, zone] of zones) {
-    load(`zone:${id}:device`, `thermostat of ${zone.name}`, hot, ZONE_DEVICE_VA, OTHER_THERMOSTAT, false);
+    load({
+      id: `zone:${id}:device`,
+      name: `thermostat of ${zone.name}`,
+      a: hot,
+      va: ZONE_DEVICE_VA,
+      coil: false,
+      runs: OTHER_THERMOSTAT,
+    });
     if (!valved) {
       contact(`zone:${id}:contact`, `call of ${zone.name}`, hot, boardNode(at.heat), { control: zoneCall(id) });
       continue;
     }
     const node = `zone.${id}`;
     contact(`zone:${id}:contact`, `call of ${zone.name}`, hot, node, { control: zoneCall(id) });
-    load(`zone:${id}:valve`, `zone valve of ${zone.name}`, node, zone.valveVA ?? ZONE_VALVE_VA, `valve ${zone.name}`);
+    load({
+      id: `zone:${id}:valve`,
+      name: `zone valve of ${zone.name}`,
+      a: node,
+      va: zone.valveVA ?? ZONE_VALVE_VA,
+      powerFactor: POWER_FACTOR.motor,
+      coil: true,
+      runs: `valve ${zone.name}`,
+    });
     if (zone.endSwitch !== false)
       contact(`zone:${id}:end`, `end switch of ${zone.name}`, hot, BOILER_CALL, { coil: `zone:${id}:valve` });
   }
-  if (valved) load('boiler', 'boiler relay', BOILER_CALL, END_SWITCH_RELAY_VA, 'boiler');
+  if (valved)
+    load({
+      id: 'boiler',
+      name: 'boiler relay',
+      a: BOILER_CALL,
+      va: END_SWITCH_RELAY_VA,
+      powerFactor: POWER_FACTOR.relay,
+      coil: true,
+      runs: 'boiler',
+    });
   return { elements, points: valved ? [BOILER_CALL, ...zones.map(([id]) => `zone.${id}`)] : [] };
 }

@@ -148,9 +148,10 @@ describe('wiring an accessory', () => {
     for (const tiedTo of ['R', 'C'] as const) {
       const joined = joinedTransformers({ kind: 'humidifier', power: 'own', tiedTo, va: 10 }, 40);
       const [low, high] = [joined.inPhase.coilVolts, joined.opposed.coilVolts].sort((a, b) => a - b);
-      // EMF 26.4 V each; coil 57.6 Ω behind 1.44 and 2.88 Ω: 52.8 · 57.6 / 61.92.
+      // EMF 26.4 V each; coil 57.6 Ω, half of it resistance, behind 1.44 and 2.88 Ω and 0.4 of each as reactance.
+      const [r, x] = [57.6 * 0.5, 57.6 * Math.sqrt(0.75)];
       expect(low).toBeLessThan(0.1);
-      expect(high).toBeCloseTo((52.8 * 57.6) / (57.6 + 1.44 + 2.88), 1);
+      expect(high).toBeCloseTo((52.8 * 57.6) / Math.hypot(r + 1.44 + 2.88, x + 0.4 * (1.44 + 2.88)), 1);
     }
     expect(codesOf(derived(with_([{ kind: 'humidifier', power: 'own', tiedTo: 'C' }])))).toContain(
       'accessory.transformers-joined',

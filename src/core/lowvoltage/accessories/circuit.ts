@@ -7,8 +7,8 @@ import { magnitude, NO_PHASOR, voltsBetween } from '../../circuit/phasor';
 import { conductorOhms } from '../../circuit/resistance.data';
 import { CircuitSolver } from '../../circuit/solve';
 import type { Accessory } from '../../job/schema';
-import { boardNode, openVoltsOf, sourceOhms, wallNode } from '../installed';
-import { ACCESSORY_VA, SECONDARY_VOLTS } from '../loads.data';
+import { boardNode, openVoltsOf, sourceOhms, sourceReactance, wallNode } from '../installed';
+import { ACCESSORY_POWER_FACTOR, ACCESSORY_VA, POWER_FACTOR, SECONDARY_VOLTS } from '../loads.data';
 
 /** Its own two-core lead: 18 gauge, 10 m assumed. */
 const LEAD_OHMS = conductorOhms('AWG 18', 10);
@@ -47,6 +47,7 @@ export function accessoryElements(
     b,
     ratedVolts: SECONDARY_VOLTS,
     va: accessoryVA(accessory),
+    powerFactor: ACCESSORY_POWER_FACTOR[accessory.kind],
     coil: true,
     runs: accessoryRuns(accessory.kind),
   });
@@ -68,6 +69,7 @@ export function accessoryElements(
     b: node('common'),
     volts: openVoltsOf(),
     ohms: sourceOhms(OWN_TRANSFORMER_VA),
+    reactance: sourceReactance(OWN_TRANSFORMER_VA),
     degrees: 0,
     ratedVA: OWN_TRANSFORMER_VA,
     supply: `accessory:${id}`,
@@ -84,6 +86,7 @@ export function accessoryElements(
         b: back,
         ratedVolts: SECONDARY_VOLTS,
         va: ISOLATING_RELAY_VA,
+        powerFactor: POWER_FACTOR.relay,
         coil: true,
         runs: 'isolating relay',
       },
@@ -143,6 +146,7 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
         b: 'C',
         volts: openVoltsOf(),
         ohms: sourceOhms(systemVA),
+        reactance: sourceReactance(systemVA),
         degrees: 0,
         ratedVA: systemVA,
         supply: 'system',
@@ -155,6 +159,7 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
         b: accessory.tiedTo === 'R' ? 'R' : 'C',
         volts: openVoltsOf(),
         ohms: sourceOhms(OWN_TRANSFORMER_VA),
+        reactance: sourceReactance(OWN_TRANSFORMER_VA),
         degrees,
         ratedVA: OWN_TRANSFORMER_VA,
         supply: 'own',
@@ -168,10 +173,12 @@ function solveJoined(accessory: Accessory, systemVA: number): JoinedTransformers
         b: accessory.tiedTo === 'R' ? 'C' : 'R',
         ratedVolts: SECONDARY_VOLTS,
         va: accessoryVA(accessory),
+        powerFactor: ACCESSORY_POWER_FACTOR[accessory.kind],
         coil: true,
       },
     ];
-    const netlist: Netlist = { elements, ground: 'C' };
+    // Of coil and windings the angle hardly hangs on the frequency: their reactances are of the nameplate's.
+    const netlist: Netlist = { elements, ground: 'C', hertz: 60 };
     const solution = new CircuitSolver(netlist).solve({ controls: new Set(), suppliesOff: new Set() });
     return {
       coilVolts: voltsBetween(solution.volts, 'hot', accessory.tiedTo === 'R' ? 'C' : 'R'),

@@ -1,7 +1,7 @@
-/** Resistance of the conductors in the wall: gauge, run and joints, as noted or as assumed. */
+/** The conductors in the wall: resistance of gauge, run and joints, and capacitance, as noted or as assumed. */
 import { conductorOhms } from '../circuit/resistance.data';
 import type { LowVoltageJob } from '../job/schema';
-import { DEFAULT_GAUGE, DEFAULT_METRES, SPLICE_OHMS } from './loads.data';
+import { CORE_FARADS_PER_METRE, DEFAULT_GAUGE, DEFAULT_METRES, SPLICE_OHMS } from './loads.data';
 
 /** Resistance of one core of a cable: its own gauge and length, else those assumed. */
 function coreOhms(job: LowVoltageJob, cable: 'main' | 'outdoor'): number {
@@ -15,3 +15,7 @@ export function conductorOhmsOf(job: LowVoltageJob, id: string): number {
   const joint = conductor?.splice === undefined ? 0 : (conductor.spliceOhms ?? SPLICE_OHMS);
   return coreOhms(job, conductor?.cable ?? 'main') + joint;
 }
+
+/** Between one core of the cable to the thermostat and the rest of its sheath. */
+export const conductorFarads = (job: LowVoltageJob): number =>
+  CORE_FARADS_PER_METRE * (job.survey.cables.main.metres ?? DEFAULT_METRES);
