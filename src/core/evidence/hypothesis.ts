@@ -35,6 +35,11 @@ export interface Observation {
   /** Chance that a yes or no is reported wrongly; that of something seen without. */
   error?: number;
   text: string;
+  /**
+   * Keys of what had been done by then. Where a hypothesis predicts 1 for one of them, that may have left all dead: a
+   * fuse that opened, and that nobody has replaced since.
+   */
+  after?: readonly string[];
 }
 
 export interface Hypothesis {

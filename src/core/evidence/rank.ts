@@ -64,6 +64,12 @@ const normalDensity = (v: number, variance: number): number =>
 const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
   predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
 
+/** What was done that leaves all dead under a hypothesis. */
+function openedUnder(h: Hypothesis, observations: readonly Observation[]): ReadonlySet<string> {
+  const done = new Set(observations.flatMap((o) => o.after ?? []));
+  return new Set([...done].filter((key) => h.predicts.get(key)?.value === 1));
+}
+
 /** All observations under one hypothesis, figures by their shared parameters. */
 function explain(
   h: Hypothesis,
@@ -87,13 +93,19 @@ function explain(
   let misses = 0;
   let far = 0;
   let beyond = false;
+  const opened = openedUnder(h, observations);
   for (const o of observations) {
-    const predicted = h.predicts.get(o.key);
-    if (predicted === undefined) {
+    const usual = h.predicts.get(o.key);
+    const maybeDead = opened.size > 0 && usual !== undefined && o.after?.some((key) => opened.has(key)) === true;
+    // What is dead by then reads nothing, does nothing, and says nothing of what there is.
+    if (usual === undefined || (maybeDead && o.sigma === null)) {
       log += Math.log(o.sigma === null ? 0.5 : BROAD);
-      apart.push(FAR / 2);
+      apart.push(usual === undefined ? FAR / 2 : 0);
       continue;
     }
+    const predicted: Predicted = maybeDead
+      ? { ...usual, floats: Math.max(usual.floats ?? 0, Math.abs(usual.value)) }
+      : usual;
     if (o.sigma === null) {
       const agrees = Math.abs(predicted.value - o.value) < 0.5;
       apart.push(agrees ? 0 : FAR / 2);

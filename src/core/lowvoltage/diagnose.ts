@@ -18,7 +18,7 @@ import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
 import { withPlannedFan } from './air';
 import { nominalOpenVolts } from './equipment';
-import { DISPLAY_KEY, directionKey, movesKey, pairKey, runsKey } from './evidence-keys';
+import { DISPLAY_KEY, directionKey, movesKey, opensKey, pairKey, runsKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
 import { type Fault, singleFaults } from './faults';
 import { type Installed, toNetlist } from './installed';
@@ -46,10 +46,13 @@ const LEAST_SIGMA = 0.2;
 /** Readings taken since power-up that the circuit can predict, and what was seen, heard and complained of. */
 function observe(job: LowVoltageJob): Observation[] {
   const observations: Observation[] = [];
-  const latest = new Map<string, [string, Reading]>();
+  const latest = new Map<string, [string, Reading, readonly string[]]>();
+  const done = new Set<string>();
   for (const r of readingsSinceMended(job)) {
-    const entry: [string, Reading] = [r.id, r];
     if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
+    // What a call does to its own readings is in their prediction.
+    const entry: [string, Reading, readonly string[]] = [r.id, r, [...done].filter((s) => s !== r.state).map(opensKey)];
+    done.add(r.state);
     if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(pairKey(r.state, r.a, r.b, r.meterOhms), entry);
     if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
     // Supply air beside return air: a sensor warmed in the hand is another kelvin.
@@ -59,11 +62,11 @@ function observe(job: LowVoltageJob): Observation[] {
     // Under 2 K either way the air does not yet say.
     if (air && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
   }
-  for (const [key, [id, r]] of latest) {
+  for (const [key, [id, r, after]] of latest) {
     if (key.startsWith('moves|')) {
       const value = Math.abs(r.value) >= MOVES.from ? 1 : 0;
       const text = `${r.state ?? ''}: the supply air ${value === 1 ? 'is warmer or colder' : 'is as the room'}`;
-      observations.push({ id: `${id}-moves`, key, value, sigma: null, text });
+      observations.push({ id: `${id}-moves`, key, value, sigma: null, text, after });
       continue;
     }
     const volts = r.quantity === 'volts-ac';
@@ -72,6 +75,7 @@ function observe(job: LowVoltageJob): Observation[] {
     observations.push({
       id,
       key,
+      after,
       value: air ? (warms ? 1 : 0) : r.value,
       sigma: volts ? Math.hypot(LEAST_SIGMA, READING_SHARE * r.value) : null,
       text: volts

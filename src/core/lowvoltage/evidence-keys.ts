@@ -31,3 +31,5 @@ export const runsKey = (state: string): string => `runs|${state}`;
 export const directionKey = (state: string): string => `direction|${state}`;
 /** Whether the supply air is warmer or colder at all. */
 export const movesKey = (state: string): string => `moves|${state}`;
+/** Whether a state opens the board's fuse. */
+export const opensKey = (state: string): string => `opens|${state}`;

@@ -3,7 +3,16 @@ import { meterReading, type Settled } from '../circuit/solve';
 import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
 import { saidUnder } from './complaints';
-import { DISPLAY_KEY, directionKey, movesKey, type PairOfKey, pairKey, pairOf, runsKey } from './evidence-keys';
+import {
+  DISPLAY_KEY,
+  directionKey,
+  movesKey,
+  opensKey,
+  type PairOfKey,
+  pairKey,
+  pairOf,
+  runsKey,
+} from './evidence-keys';
 import type { Fault } from './faults';
 import { type Installed, wallNode } from './installed';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
@@ -282,6 +291,7 @@ function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: n
   for (const state of setting.states) {
     const settled = settle(p, state, livesFrom);
     addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled, members);
+    if (settled.blown) predicts.set(opensKey(state.id), answer(1));
     const runs = withAir(
       p.solver.netlist.elements.flatMap((e) =>
         e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],
