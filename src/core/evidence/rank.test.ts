@@ -191,3 +191,26 @@ describe('ranking faults', () => {
     ).toBe(false);
   });
 });
+
+describe('what was done before', () => {
+  const short = hypothesis('short', 1, { heat: 0, cool: 25, ran: 1, opens: 1 });
+  const open = hypothesis('open', 1, { heat: 0, cool: 25, ran: 1 });
+  const fine = hypothesis('fine', 8, { heat: 25, cool: 25, ran: 1 });
+  const later = <T extends Observation>(o: T): T => ({ ...o, after: ['opens'] });
+  const first = (...observations: Observation[]) => rank([short, open, fine], observations, []).ranked[0];
+
+  it('a fuse that a call opened leaves dead what is read later, until somebody replaces it', () => {
+    const dead = first(volts('heat', 0), later(volts('cool', 0)), later(seen('ran', 0)));
+    expect([dead?.hypothesis.id, dead?.rejected, dead?.misses]).toEqual(['short', false, 0]);
+    const replaced = first(volts('heat', 0), later(volts('cool', 25)), later(seen('ran', 1)));
+    expect(replaced?.rejected).toBe(false);
+  });
+  it('what was read before it is dead for another reason', () => {
+    const before = rank([short, open, fine], [volts('cool', 0), volts('heat', 0)], []);
+    expect(before.ranked.every((r) => r.rejected)).toBe(true);
+    expect(before.none).toBeGreaterThan(0.5);
+  });
+  it('neither as it should be nor dead speaks against it as ever', () => {
+    expect(first(volts('heat', 0), later(volts('cool', 12)))?.rejected).toBe(true);
+  });
+});

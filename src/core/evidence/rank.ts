@@ -70,6 +70,11 @@ function openedUnder(h: Hypothesis, observations: readonly Observation[]): Reado
   return new Set([...done].filter((key) => h.predicts.get(key)?.value === 1));
 }
 
+/** Chance that between two readings a fuse was replaced, or opened once more. */
+const REPLACED = 0.1;
+/** What is read, seen and heard of anything without power. */
+const DEAD: Predicted = { value: 0 };
+
 /** All observations under one hypothesis, figures by their shared parameters. */
 function explain(
   h: Hypothesis,
@@ -94,18 +99,24 @@ function explain(
   let far = 0;
   let beyond = false;
   const opened = openedUnder(h, observations);
+  /** Whether all was dead at the last reading that tells. */
+  let dead: boolean | null = null;
   for (const o of observations) {
     const usual = h.predicts.get(o.key);
-    const maybeDead = opened.size > 0 && usual !== undefined && o.after?.some((key) => opened.has(key)) === true;
-    // What is dead by then reads nothing, does nothing, and says nothing of what there is.
-    if (usual === undefined || (maybeDead && o.sigma === null)) {
+    if (usual === undefined) {
       log += Math.log(o.sigma === null ? 0.5 : BROAD);
-      apart.push(usual === undefined ? FAR / 2 : 0);
+      apart.push(FAR / 2);
       continue;
     }
-    const predicted: Predicted = maybeDead
-      ? { ...usual, floats: Math.max(usual.floats ?? 0, Math.abs(usual.value)) }
-      : usual;
+    // As predicted or dead by then: whichever is nearer, where the two differ at all.
+    const maybeDead =
+      opened.size > 0 && Math.abs(usual.value) > 0.5 && o.after?.some((key) => opened.has(key)) === true;
+    const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
+    if (maybeDead) {
+      log += Math.log(dead === null ? 0.5 : dead === nowDead ? 1 - REPLACED : REPLACED);
+      dead = nowDead;
+    }
+    const predicted = nowDead ? DEAD : usual;
     if (o.sigma === null) {
       const agrees = Math.abs(predicted.value - o.value) < 0.5;
       apart.push(agrees ? 0 : FAR / 2);
