@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import { CONTACT_SHEETS } from '../src/core/contact/sheet';
+import { solveSpice } from '../tests/support/dense';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'augerset-cli-'));
@@ -51,7 +52,7 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect([bad.code, bad.err]).toEqual([2, expect.stringContaining('"warp" is not one of off, idle')]);
   });
 
-  it('derives a floor job, right and wrong, and names what it has no circuit for', () => {
+  it('derives a floor job, right and wrong, and writes its circuit', () => {
     const floor = {
       region: 'NA',
       supplyVolts: 240,
@@ -86,10 +87,25 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(tried.raised.map((f) => f.code)).toContain('floor.miswired');
     expect(run('try', right, '9 l')).toMatchObject({ code: 2, err: expect.stringContaining('Terminals here: 1, 2') });
     expect(run('validate', right).out).toContain('1 mat');
-    expect(run('spice', right, '--state', 'on')).toMatchObject({
-      code: 2,
-      err: expect.stringContaining('no circuit to write'),
-    });
+    // Both hots of 240 V through breaker, device and joints onto the mat, read by another solver.
+    const volts = solveSpice(run('spice', right, '--state', 'heating').out);
+    const [one, two] = [volts.get('mat_m1_1') ?? [0, 0], volts.get('mat_m1_2') ?? [0, 0]];
+    expect(Math.abs(Math.hypot(one[0] - two[0], one[1] - two[1]) - 239)).toBeLessThan(1);
+    for (const [args, says] of [
+      [['--state', 'on'], '"on" is not one of idle, heating, off, apart'],
+      [['--state', 'heating', '--fault', 'open'], 'faults of this family are known by what its tests show'],
+      [['--state', 'heating', '--moving'], 'nothing in this circuit travels'],
+    ] as const)
+      expect(run('spice', right, ...args)).toMatchObject({ code: 2, err: expect.stringContaining(says) });
+  });
+
+  it('writes the circuit with a fault in it, and the plant with its valves on their way', () => {
+    const whole = solveSpice(run('spice', minimal, '--state', 'heat1').out);
+    const broken = solveSpice(run('spice', minimal, '--state', 'heat1', '--fault', 'broken-k1').out);
+    const [sound, dead] = [whole.get('wall_R') ?? [0, 0], broken.get('wall_R') ?? [99, 0]];
+    expect(Math.hypot(...sound)).toBeGreaterThan(24);
+    expect(Math.hypot(...dead)).toBeLessThan(5);
+    expect(run('spice', minimal, '--state', 'heat1', '--fault', 'nope').err).toContain('such as unseated-wall-k1');
   });
 
   it('says what is wrong and where, on stderr, with code 2', () => {
@@ -182,6 +198,9 @@ describe('augerset', { timeout: 60_000 }, () => {
     expect(spice.code).toBe(0);
     expect(spice.out).toContain('AC 230 0');
     expect(spice.out.trim().endsWith('.end')).toBe(true);
+    const at = (text: string, node: string): number => Math.hypot(...(solveSpice(text).get(node) ?? [0, 0]));
+    expect(at(spice.out, 'BOILER_SL')).toBeGreaterThan(225);
+    expect(at(run('spice', file, '--state', 'both', '--moving').out, 'BOILER_SL')).toBeLessThan(5);
     expect(run('spice', file, '--state', 'heat1')).toMatchObject({
       code: 2,
       err: expect.stringContaining('is not one of none, hw, ch, both, satisfied'),

@@ -6,6 +6,7 @@ import * as z from 'zod';
 import { derive, derivedJson } from '../src/core/derive';
 import { readSheet, sheetFileSchema } from '../src/core/devices/every-sheet';
 import { DrillClass } from '../src/core/drill/class-file';
+import type { CircuitAsked } from '../src/core/family/contract';
 import { familyOf } from '../src/core/family/registry';
 import { jobFileSchema } from '../src/core/job/file';
 import { exportText, maskedCopy } from '../src/core/record/share';
@@ -100,8 +101,10 @@ program
   .description('print a SPICE netlist of one state')
   .argument('<job.json>')
   .requiredOption('--state <state>', 'idle, fan, heat1, cool1 …; for a boiler none, hw, ch, both')
-  .action(async (file: string, options: { state: string }) => {
-    print(spiceOf(file, await readJob(file), options.state));
+  .option('--fault <id>', 'with a fault in it, by an id that diagnose names')
+  .option('--moving', 'valves called and not yet arrived')
+  .action(async (file: string, options: CircuitAsked) => {
+    print(spiceOf(file, await readJob(file), options));
   });
 
 program

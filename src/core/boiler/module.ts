@@ -1,6 +1,8 @@
 /** The boiler family as the registry knows it. */
 import { CircuitSolver } from '../circuit/solve';
+import { noSuchFault, noSuchState } from '../family/circuit-asked';
 import {
+  type CircuitAsked,
   type CircuitExport,
   type FamilyModule,
   type JobTrialLine,
@@ -19,6 +21,7 @@ import { DAYS } from '../week/week';
 import { demandControls, plantNetlist } from './circuit';
 import { BOILER_COMPLAINTS, boilerEvidence } from './evidence';
 import { type BoilerDerived, deriveBoiler } from './family';
+import { plantFaults } from './faults';
 import { hasCylinder } from './parts';
 import { BOILER_SHEETS, BoilerSheet } from './sheet';
 import { offlineFollowUp } from './start';
@@ -176,17 +179,24 @@ function runs(b: BoilerDerived): Map<string, string> {
   );
 }
 
-/** The plant in one demand, valves arrived, as traced or as planned. */
-function circuit(job: BoilerJob, b: BoilerDerived, demand: string): CircuitExport {
+/** The plant in one demand, as traced or as planned; its valves arrived or on their way. */
+function circuit(job: BoilerJob, b: BoilerDerived, asked: CircuitAsked): CircuitExport {
   if (!b.plant || b.demands.length === 0)
     return { ok: false, problem: 'boiler: the plant and the device must be known for a circuit' };
-  const row = b.demands.find((x) => x.id === demand);
-  if (!row)
-    return { ok: false, problem: `--state: "${demand}" is not one of ${b.demands.map((x) => x.id).join(', ')}` };
+  const row = b.demands.find((x) => x.id === asked.state);
+  if (!row) return noSuchState(asked.state, b.demands);
+  const sound = b.traced ?? b.wires;
+  const faults = plantFaults(b.plant, sound);
+  const fault = faults.find((f) => f.id === asked.fault);
+  if (asked.fault !== undefined && !fault) return noSuchFault(asked.fault, faults);
+  const wires = fault?.wires?.(sound) ?? sound;
+  const inside = { ...fault?.inside, travelling: asked.moving === true };
   return {
     ok: true,
-    title: `${job.site.name || 'job'} ${row.name}`,
-    solver: new CircuitSolver(plantNetlist(b.plant, job.survey, b.traced ?? b.wires)),
+    title: [job.site.name || 'job', row.name, fault?.name, asked.moving ? 'valves on their way' : '']
+      .filter(Boolean)
+      .join(', '),
+    solver: new CircuitSolver(plantNetlist(b.plant, job.survey, wires, inside)),
     state: { controls: demandControls(row.planned.demand), suppliesOff: new Set<string>() },
   };
 }

@@ -1,6 +1,8 @@
 /** The family of millivolt and dry-contact appliances as the registry knows it. */
 import { CircuitSolver } from '../circuit/solve';
+import { noSuchState, onlyAsPlanned } from '../family/circuit-asked';
 import {
+  type CircuitAsked,
   type CircuitExport,
   type FamilyModule,
   type JobTrialLine,
@@ -168,12 +170,13 @@ function papers(job: ContactJob, c: ContactDerived): PaperPart[] {
   return parts;
 }
 
-function circuit(job: ContactJob, c: ContactDerived, state: string): CircuitExport {
+function circuit(job: ContactJob, c: ContactDerived, asked: CircuitAsked): CircuitExport {
+  const refused = onlyAsPlanned(asked);
+  if (refused) return refused;
   const netlist = contactNetlist(job.survey, c.loop);
   if (!netlist) return { ok: false, problem: 'contact: say what the thermostat closes, then there is a circuit' };
-  const known = CONTACT_STATES.find((s) => s.id === state);
-  if (!known)
-    return { ok: false, problem: `--state: "${state}" is not one of ${CONTACT_STATES.map((s) => s.id).join(', ')}` };
+  const known = CONTACT_STATES.find((s) => s.id === asked.state);
+  if (!known) return noSuchState(asked.state, CONTACT_STATES);
   return {
     ok: true,
     title: `${job.site.name || 'job'} ${known.name}`,

@@ -100,6 +100,15 @@ export interface FamilySheets {
   says: (sheet: never) => string;
 }
 
+/** Which circuit of a job is asked for. */
+export interface CircuitAsked {
+  state: string;
+  /** A fault of the job's own list put into it, by its id. */
+  fault?: string | undefined;
+  /** Valves have been called and have not arrived. */
+  moving?: boolean | undefined;
+}
+
 /** The circuit of a job in one state, for other programs; or why there is none. */
 export type CircuitExport =
   | { ok: true; title: string; solver: CircuitSolver; state: CircuitState }
@@ -139,7 +148,7 @@ export interface FamilyModule<F extends Family, Own> {
   letterPaper: (job: SeenJob<F>) => boolean;
   /** What a copy of the job keeps of its survey: not what was measured or done. */
   copied: (survey: SeenJob<F>['survey']) => SeenJob<F>['survey'];
-  circuit: (job: SeenJob<F>, own: Own, state: string) => CircuitExport;
+  circuit: (job: SeenJob<F>, own: Own, asked: CircuitAsked) => CircuitExport;
   /**
    * What is wrong, as far as the family can tell; null while there is nothing to hold readings against.
    * @param whole for every state of the proof as written; only those that were read without

@@ -67,7 +67,7 @@ interface Variant {
   twoPoles: boolean;
   /** The breaker leaves N standing. */
   neutralStays: boolean;
-  share: 'low' | 'high';
+  share: 'low' | 'middle' | 'high';
 }
 
 const VARIANTS: readonly Variant[] = [true, false].flatMap((twoPoles) =>
@@ -139,7 +139,7 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, at: Legs): Net
       mat.ratedVolts === undefined ? null : ratedOhms({ ratedWatts: mat.ratedWatts, ratedVolts: mat.ratedVolts });
     const low = measured === null ? (rated ?? 1) * OHMS_BAND.low : measured * (1 - OHMS_SHARE);
     const high = measured === null ? (rated ?? 1e4) * OHMS_BAND.high : measured * (1 + OHMS_SHARE);
-    ohms(`mat.${id}.1`, `mat.${id}.2`, v.share === 'low' ? low : high);
+    ohms(`mat.${id}.1`, `mat.${id}.2`, { low, middle: Math.sqrt(low * high), high }[v.share]);
     if (survey.screenEarthed !== false && !apart) ohms(`mat.${id}.screen`, EARTH, CLOSED_OHMS);
     else ohms(`mat.${id}.screen`, EARTH, OPEN_OHMS);
   }
@@ -150,8 +150,16 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, at: Legs): Net
     if (!series || i === joined.length - 1) ohms(`mat.${id}.2`, 'mats.2', CLOSED_OHMS);
   });
   const probe = survey.probe.absent ? OPEN_OHMS : (survey.probe.ohms ?? USUAL_PROBE);
-  ohms('probe.1', 'probe.2', v.share === 'low' ? probe / PROBE_FACTOR : Math.min(OPEN_OHMS, probe * PROBE_FACTOR));
+  const factor = { low: 1 / PROBE_FACTOR, middle: 1, high: PROBE_FACTOR }[v.share];
+  ohms('probe.1', 'probe.2', Math.min(OPEN_OHMS, probe * factor));
   return { elements, ground: EARTH, hertz: survey.region === 'NA' ? 60 : 50 };
+}
+
+/** The circuit in its usual form, for other programs: one pole switched by the device, both by the breaker. */
+export function floorNetlist(floor: FloorCircuit, state: FloorStateId): { netlist: Netlist; controls: Set<string> } {
+  const usual: Variant = { twoPoles: false, neutralStays: false, share: 'middle' };
+  const at = legs(floor.survey, floor.load.supplyVolts);
+  return { netlist: netlist(floor, usual, state === 'apart', at), controls: new Set(CONTROLS[state]) };
 }
 
 const CONTROLS: Record<FloorStateId, readonly string[]> = {

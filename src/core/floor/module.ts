@@ -1,5 +1,15 @@
 /** The floor family as the registry knows it. */
-import { type FamilyModule, type JobTrialLine, type Measure, plural, ticked } from '../family/contract';
+import { CircuitSolver } from '../circuit/solve';
+import { noSuchState, onlyAsPlanned } from '../family/circuit-asked';
+import {
+  type CircuitAsked,
+  type CircuitExport,
+  type FamilyModule,
+  type JobTrialLine,
+  type Measure,
+  plural,
+  ticked,
+} from '../family/contract';
 import { landedWith } from '../family/landing';
 import { jobAs } from '../family/of';
 import type { FloorJob } from '../job/schema';
@@ -7,6 +17,7 @@ import { mainsShared } from '../mains/shared';
 import { runFloorTest } from '../rig/run-floor-test';
 import type { StopId } from '../run';
 import { listed } from '../units/units';
+import { FLOOR_STATES, floorNetlist } from './circuit';
 import { FLOOR_COMPLAINTS, floorEvidence } from './evidence';
 import { deriveFloor, type FloorDerived } from './family';
 import { floorPapers } from './papers';
@@ -120,6 +131,21 @@ function trial(text: string, f: FloorDerived): JobTrialLine {
   };
 }
 
+function circuit(job: FloorJob, { sheet, load, contactor }: FloorDerived, asked: CircuitAsked): CircuitExport {
+  const refused = onlyAsPlanned(asked);
+  if (refused) return refused;
+  if (!load) return { ok: false, problem: 'floor: mats and their supply must be known for a circuit' };
+  const known = FLOOR_STATES.find((s) => s.id === asked.state);
+  if (!known) return noSuchState(asked.state, FLOOR_STATES);
+  const { netlist, controls } = floorNetlist({ survey: job.survey, sheet, load, contactor }, known.id);
+  return {
+    ok: true,
+    title: `${job.site.name || 'job'}, ${known.name}`,
+    solver: new CircuitSolver(netlist),
+    state: { controls, suppliesOff: new Set() },
+  };
+}
+
 /** What the floor family gives to every stop. */
 export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   id: 'floor',
@@ -144,7 +170,7 @@ export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   searched: (job) => Object.values(job.survey.mats).map((m) => m.name),
   letterPaper: (job) => job.survey.region === 'NA',
   copied: ({ log: _log, ...survey }) => survey,
-  circuit: () => ({ ok: false, problem: 'a floor job has no circuit to write; its mats are resistances in parallel' }),
+  circuit,
   papers: floorPapers,
   runTest: runFloorTest,
   evidence: floorEvidence,

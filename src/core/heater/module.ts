@@ -1,6 +1,8 @@
 /** The family of line-voltage heaters as the registry knows it. */
 import { CircuitSolver } from '../circuit/solve';
+import { noSuchState, onlyAsPlanned } from '../family/circuit-asked';
 import {
+  type CircuitAsked,
   type CircuitExport,
   type FamilyModule,
   type JobTrialLine,
@@ -215,13 +217,14 @@ function papers(job: HeaterJob, h: HeaterDerived): PaperPart[] {
   return parts;
 }
 
-function circuit(job: HeaterJob, h: HeaterDerived, state: string): CircuitExport {
+function circuit(job: HeaterJob, h: HeaterDerived, asked: CircuitAsked): CircuitExport {
+  const refused = onlyAsPlanned(asked);
+  if (refused) return refused;
   const netlist = h.circuit && heaterNetlist(h.circuit);
   if (!netlist)
     return { ok: false, problem: 'heater: cables, heaters and a device that fits must be known for a circuit' };
-  const known = HEATER_STATES.find((s) => s.id === state);
-  if (!known)
-    return { ok: false, problem: `--state: "${state}" is not one of ${HEATER_STATES.map((s) => s.id).join(', ')}` };
+  const known = HEATER_STATES.find((s) => s.id === asked.state);
+  if (!known) return noSuchState(asked.state, HEATER_STATES);
   return {
     ok: true,
     title: `${job.site.name || 'job'} ${known.name}`,

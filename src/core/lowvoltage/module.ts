@@ -2,7 +2,9 @@
 
 import { DeviceSheet } from '../devices/sheet';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
+import { noSuchFault, noSuchState } from '../family/circuit-asked';
 import {
+  type CircuitAsked,
   type CircuitExport,
   type FamilyModule,
   type Measure,
@@ -16,7 +18,7 @@ import { runTestOnRig } from '../rig/run-test';
 import type { StopId } from '../run';
 import { LEAST_DEADBAND } from '../week/week';
 import { LOW_VOLTAGE_COMPLAINTS } from './complaints';
-import { lowVoltageEvidence } from './diagnose';
+import { everyFault, lowVoltageEvidence } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { pairTable, predictor } from './predict';
 import { isWet } from './system';
@@ -176,15 +178,18 @@ function topics(_job: LowVoltageJob, derived: LowVoltageDerived): Topic[] {
   return topics;
 }
 
-function circuit(job: LowVoltageJob, d: LowVoltageDerived, wanted: string): CircuitExport {
+function circuit(job: LowVoltageJob, d: LowVoltageDerived, asked: CircuitAsked): CircuitExport {
   if (!d.installed) return { ok: false, problem: 'survey: nothing is landed that makes a circuit' };
-  const state = d.states.find((s) => s.id === wanted);
-  if (!state)
-    return { ok: false, problem: `--state: "${wanted}" is not one of ${d.states.map((s) => s.id).join(', ')}` };
-  const p = predictor(d.installed);
+  const state = d.states.find((s) => s.id === asked.state);
+  if (!state) return noSuchState(asked.state, d.states);
+  if (asked.moving) return { ok: false, problem: '--moving: coils of this circuit stand as they settle' };
+  const faults = everyFault(job, d);
+  const fault = faults.find((f) => f.id === asked.fault);
+  if (asked.fault !== undefined && !fault) return noSuchFault(asked.fault, faults);
+  const p = predictor(fault ? fault.apply(d.installed) : d.installed);
   return {
     ok: true,
-    title: `${job.site.name || 'job'} ${job.zone} ${state.name}`.trim(),
+    title: [job.site.name || 'job', job.zone, state.name, fault?.name].filter(Boolean).join(', '),
     solver: p.solver,
     state: p.circuitState(state),
   };
