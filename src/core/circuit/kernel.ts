@@ -9,7 +9,7 @@
 import { Factor } from './factor';
 import type { KernelArrays, KernelLayout } from './kernel-layout';
 import { admittanceOf, type CircuitElement, HOLD, LEAK_SIEMENS, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
-import { magnitude, type Phasor, polar } from './phasor';
+import { type Phasor, polar } from './phasor';
 import { analyse } from './symbolic';
 import { Arena } from './wasm/arena';
 import { HEAD_LENGTH, wasmRun } from './wasm/kernel-wasm';
@@ -20,6 +20,19 @@ export const KIND = { fixed: 0, source: 1, fuse: 2, byControl: 3, byCoil: 4, loa
 const MAX_ROUNDS = 32;
 /** A plain constant, since the innermost loop compares with it. */
 const BY_CONTROL = KIND.byControl;
+
+/** One complex number copied from an array to the same place of another. */
+function copyOf(source: Float64Array, at: number, into: Float64Array): void {
+  into[2 * at] = source[2 * at] as number;
+  into[2 * at + 1] = source[2 * at + 1] as number;
+}
+
+/** Square of the volts between two positions; the reference is below nought. */
+function squareAcross(volts: Float64Array, a: number, b: number): number {
+  const re = (a < 0 ? 0 : (volts[2 * a] as number)) - (b < 0 ? 0 : (volts[2 * b] as number));
+  const im = (a < 0 ? 0 : (volts[2 * a + 1] as number)) - (b < 0 ? 0 : (volts[2 * b + 1] as number));
+  return re * re + im * im;
+}
 
 export class StateKernel implements KernelArrays {
   readonly layout: KernelLayout;
@@ -94,12 +107,18 @@ export class StateKernel implements KernelArrays {
       fuses: new Int32Array(0),
     };
     elements.forEach((e: CircuitElement, i) => {
-      layout.passing.set(admittanceOf(e, netlist.hertz), 2 * i);
+      const [re, im] = admittanceOf(e, netlist.hertz);
+      layout.passing[2 * i] = re;
+      layout.passing[2 * i + 1] = im;
       layout.blocking[2 * i] = 1 / OPEN_OHMS;
       switch (e.kind) {
         case 'source':
           layout.kind[i] = KIND.source;
-          layout.emf.set(polar(e.volts, e.degrees), 2 * i);
+          {
+            const [ur, ui] = polar(e.volts, e.degrees);
+            layout.emf[2 * i] = ur;
+            layout.emf[2 * i + 1] = ui;
+          }
           layout.supply[i] = numbered(supplies, e.supply);
           break;
         case 'fuse':
@@ -154,16 +173,18 @@ export class StateKernel implements KernelArrays {
 
   /** Voltage across an element, from its first node to its second. */
   across(e: number): Phasor {
-    const a = 2 * (this.layout.from[e] as number);
-    const b = 2 * (this.layout.to[e] as number);
+    const a = this.layout.from[e] as number;
+    const b = this.layout.to[e] as number;
     const { volts } = this;
-    const of = (i: number, part: 0 | 1): number => (i < 0 ? 0 : (volts[i + part] as number));
-    return [of(a, 0) - of(b, 0), of(a, 1) - of(b, 1)];
+    return [
+      (a < 0 ? 0 : (volts[2 * a] as number)) - (b < 0 ? 0 : (volts[2 * b] as number)),
+      (a < 0 ? 0 : (volts[2 * a + 1] as number)) - (b < 0 ? 0 : (volts[2 * b + 1] as number)),
+    ];
   }
 
   /** Its magnitude. */
   voltsAcross(e: number): number {
-    return magnitude(this.across(e));
+    return Math.sqrt(squareAcross(this.volts, this.layout.from[e] as number, this.layout.to[e] as number));
   }
 
   /**
@@ -179,18 +200,6 @@ export class StateKernel implements KernelArrays {
     const { kind, passing, blocking, by, normallyOpen, emf, supply, from, to, upper, lower } = this.layout;
     const { switching, sources, loads, fuses, coilsMatter } = this.layout;
     const { controls, suppliesOff, pulledIn, blown, moving, admittance, volts, factor } = this;
-    const put = (e: number, by: Float64Array): void => {
-      admittance[2 * e] = by[2 * e] as number;
-      admittance[2 * e + 1] = by[2 * e + 1] as number;
-    };
-    /** Square of the volts across an element. */
-    const squareAcross = (e: number): number => {
-      const a = 2 * (from[e] as number);
-      const b = 2 * (to[e] as number);
-      const re = (a < 0 ? 0 : (volts[a] as number)) - (b < 0 ? 0 : (volts[b] as number));
-      const im = (a < 0 ? 0 : (volts[a + 1] as number)) - (b < 0 ? 0 : (volts[b + 1] as number));
-      return re * re + im * im;
-    };
     for (let i = 0; i < loads.length; i++) pulledIn[loads[i] as number] = 0;
     for (let i = 0; i < fuses.length; i++) blown[fuses[i] as number] = 0;
     for (let round = 1; round <= MAX_ROUNDS; round++) {
@@ -198,11 +207,11 @@ export class StateKernel implements KernelArrays {
       for (let i = 0; i < switching.length; i++) {
         const e = switching[i] as number;
         const active = kind[e] === BY_CONTROL ? controls[by[e] as number] : pulledIn[by[e] as number];
-        put(e, active === normallyOpen[e] ? passing : blocking);
+        copyOf(active === normallyOpen[e] ? passing : blocking, e, admittance);
       }
       for (let i = 0; i < fuses.length; i++) {
         const e = fuses[i] as number;
-        put(e, blown[e] === 1 ? blocking : passing);
+        copyOf(blown[e] === 1 ? blocking : passing, e, admittance);
       }
       for (let i = 0; i < sources.length; i++) {
         const e = sources[i] as number;
@@ -232,7 +241,7 @@ export class StateKernel implements KernelArrays {
         const e = loads[i] as number;
         const was = pulledIn[e] as number;
         const limit = (was === 1 ? lower[e] : upper[e]) as number;
-        const now = squareAcross(e) >= limit * limit ? 1 : 0;
+        const now = squareAcross(volts, from[e] as number, to[e] as number) >= limit * limit ? 1 : 0;
         moving[e] = now ^ was;
         pulledIn[e] = now;
         if (now !== was && coilsMatter) changed = true;
@@ -243,7 +252,10 @@ export class StateKernel implements KernelArrays {
         const yr = admittance[2 * e] as number;
         const yi = admittance[2 * e + 1] as number;
         const most = upper[e] as number;
-        const now = was === 1 || squareAcross(e) * (yr * yr + yi * yi) > most * most ? 1 : 0;
+        const now =
+          was === 1 || squareAcross(volts, from[e] as number, to[e] as number) * (yr * yr + yi * yi) > most * most
+            ? 1
+            : 0;
         moving[e] = now ^ was;
         blown[e] = now;
         if (now !== was) changed = true;

@@ -99,7 +99,7 @@ export interface CircuitState {
 }
 
 /** Of a coil that draws its inrush: its iron is open, and most of what it draws is its winding's own resistance. */
-export const INRUSH_POWER_FACTOR = 0.75;
+const INRUSH_POWER_FACTOR = 0.75;
 /** Relay contact of a thermostat, closed. */
 export const CLOSED_OHMS = 0.05;
 /** Any open contact. */

@@ -35,12 +35,19 @@ export interface ProbePoint {
   reactance: number;
 }
 
-/** How a reading follows a group of elements, by the logarithm of their admittance and by the angle of it. */
+/** Elements by their place in the netlist, moved together: by the logarithm of their admittance, or by its angle. */
+export interface Group {
+  members: Int32Array;
+  moves: 'size' | 'angle';
+}
+
+/** How a reading follows groups of elements. */
 export interface Slopes {
-  /** Volts for the whole logarithm: a group of twice the admittance moves them by about 0.69 times its figure. */
-  sizes: Float64Array;
-  /** Volts for a radian that the currents lag more. */
-  angles: Float64Array;
+  /**
+   * Volts for the whole logarithm of a group's admittance (twice of it moves them by about 0.69 times the figure), or for
+   * a radian that its currents lag more.
+   */
+  slopes: Float64Array;
 }
 
 /** A coil that holds with less than so much of its rated volts is tried by its inrush: it may never have pulled in. */
@@ -48,6 +55,11 @@ const WEAK_SHARE = 0.94;
 /** Under this a coil draws nothing worth counting, V. */
 const LEAST_COIL_VOLTS = 0.3;
 const MOST_PASSES = 4;
+
+const NO_SLOPES = new Float64Array(0);
+/** Real (0) or imaginary (1) part at a position; nothing at the reference. */
+const part = (values: Float64Array, at: number, which: 0 | 1): number =>
+  at < 0 ? 0 : (values[2 * at + which] as number);
 
 export class CircuitSolver {
   readonly netlist: Netlist;
@@ -63,6 +75,7 @@ export class CircuitSolver {
   constructor(netlist: Netlist, many = false) {
     this.netlist = netlist;
     this.kernel = new StateKernel(netlist, many);
+    this.adjoint = new Float64Array(this.kernel.volts.length);
     this.coils = netlist.elements.flatMap((x, e) =>
       x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va
         ? [{ e, inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz), weak: WEAK_SHARE * x.ratedVolts }]
@@ -78,6 +91,8 @@ export class CircuitSolver {
   }
 
   private currents: Float64Array | null = null;
+  /** Volts everywhere for one ampere put in at one point and taken out at another. */
+  private readonly adjoint: Float64Array;
 
   has(node: string): boolean {
     return this.kernel.nodeIndex.has(node);
@@ -87,7 +102,11 @@ export class CircuitSolver {
   settle(state: CircuitState): number {
     const { kernel } = this;
     this.currents = null;
-    for (const { e } of this.coils) this.put(e, this.sealed(e));
+    for (let k = 0; k < this.coils.length; k++) {
+      const { e } = this.coils[k] as { e: number };
+      kernel.admittance[2 * e] = kernel.layout.passing[2 * e] as number;
+      kernel.admittance[2 * e + 1] = kernel.layout.passing[2 * e + 1] as number;
+    }
     kernel.controlNames.forEach((name, i) => {
       kernel.controls[i] = state.controls.has(name) ? 1 : 0;
     });
@@ -218,10 +237,23 @@ export class CircuitSolver {
   /** Amperes through every element in the state last settled, two numbers each: asked for once a state, by many pairs. */
   private allThrough(): Float64Array {
     if (this.currents) return this.currents;
-    const currents = new Float64Array(this.kernel.admittance.length);
-    this.netlist.elements.forEach((_, e) => {
-      currents.set(this.through(e), 2 * e);
-    });
+    const { admittance, volts, layout, suppliesOff } = this.kernel;
+    const { from, to, kind, emf, supply } = layout;
+    const currents = new Float64Array(admittance.length);
+    for (let e = 0; e < from.length; e++) {
+      const a = from[e] as number;
+      const b = to[e] as number;
+      let re = part(volts, a, 0) - part(volts, b, 0);
+      let im = part(volts, a, 1) - part(volts, b, 1);
+      if (kind[e] === KIND.source && suppliesOff[supply[e] as number] === 0) {
+        re -= emf[2 * e] as number;
+        im -= emf[2 * e + 1] as number;
+      }
+      const yr = admittance[2 * e] as number;
+      const yi = admittance[2 * e + 1] as number;
+      currents[2 * e] = re * yr - im * yi;
+      currents[2 * e + 1] = re * yi + im * yr;
+    }
     this.currents = currents;
     return currents;
   }
@@ -243,48 +275,48 @@ export class CircuitSolver {
    * of elements, by one adjoint solve: dV = −Σ (λa − λb)·I for the logarithm of an admittance, j times that for its angle;
    * of either what lies along V is what a meter shows.
    * @param a position of a point, from `at`
-   * @param groups elements by their place in the netlist; without, no slopes
+   * @param groups what the volts are followed by; without, no slopes
+   * @param before places to leave free before the slopes, for who puts others there
    */
-  between(a: number, b: number, groups: readonly Int32Array[] = []): ProbePoint & Slopes {
+  between(a: number, b: number, groups: readonly Group[] = [], before = 0): ProbePoint & Slopes {
     const { kernel } = this;
     const { from, to } = kernel.layout;
-    const adjoint = new Float64Array(kernel.volts.length);
+    const { adjoint } = this;
+    adjoint.fill(0);
     if (a >= 0) adjoint[2 * a] = 1;
     if (b >= 0) adjoint[2 * b] = (adjoint[2 * b] as number) - 1;
     kernel.factor.solve(adjoint);
-    const re = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[2 * i] as number));
-    const im = (values: Float64Array, i: number): number => (i < 0 ? 0 : (values[2 * i + 1] as number));
-    const vr = re(kernel.volts, a) - re(kernel.volts, b);
-    const vi = im(kernel.volts, a) - im(kernel.volts, b);
+    const vr = part(kernel.volts, a, 0) - part(kernel.volts, b, 0);
+    const vi = part(kernel.volts, a, 1) - part(kernel.volts, b, 1);
     const open = Math.sqrt(vr * vr + vi * vi);
     // A dead pair has no direction to follow.
-    const [ur, ui] = open > 0 ? [vr / open, vi / open] : [0, 0];
-    const sizes = new Float64Array(groups.length);
-    const angles = new Float64Array(groups.length);
-    const currents = groups.length > 0 ? this.allThrough() : sizes;
+    const ur = open > 0 ? vr / open : 0;
+    const ui = open > 0 ? vi / open : 0;
+    const slopes = groups.length > 0 ? new Float64Array(before + groups.length) : NO_SLOPES;
+    const currents = groups.length > 0 ? this.allThrough() : slopes;
     for (let g = 0; g < groups.length; g++) {
-      const group = groups[g] as Int32Array;
+      const { members, moves } = groups[g] as Group;
       let sr = 0;
       let si = 0;
-      for (let k = 0; k < group.length; k++) {
-        const e = group[k] as number;
-        const lr = re(adjoint, from[e] as number) - re(adjoint, to[e] as number);
-        const li = im(adjoint, from[e] as number) - im(adjoint, to[e] as number);
+      for (let k = 0; k < members.length; k++) {
+        const e = members[k] as number;
+        const f = from[e] as number;
+        const t = to[e] as number;
+        const lr = part(adjoint, f, 0) - part(adjoint, t, 0);
+        const li = part(adjoint, f, 1) - part(adjoint, t, 1);
         const cr = currents[2 * e] as number;
         const ci = currents[2 * e + 1] as number;
         sr -= lr * cr - li * ci;
         si -= lr * ci + li * cr;
       }
-      sizes[g] = sr * ur + si * ui;
       // A current that lags more by dφ is turned by −j·dφ.
-      angles[g] = si * ur - sr * ui;
+      slopes[before + g] = moves === 'size' ? sr * ur + si * ui : si * ur - sr * ui;
     }
     return {
       open,
-      ohms: Math.max(0, re(adjoint, a) - re(adjoint, b)),
-      reactance: im(adjoint, a) - im(adjoint, b),
-      sizes,
-      angles,
+      ohms: Math.max(0, part(adjoint, a, 0) - part(adjoint, b, 0)),
+      reactance: part(adjoint, a, 1) - part(adjoint, b, 1),
+      slopes,
     };
   }
 

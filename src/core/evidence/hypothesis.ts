@@ -96,8 +96,8 @@ export interface Evidence {
    */
   both?: (a: Hypothesis, b: Hypothesis, thorough: boolean) => Hypothesis | null;
   /**
-   * Two faults at once are first only asked for what was read, there being hundreds of pairs: this has the predictions
-   * of one (`predicts` or one of `worse`) say as well what could be read next.
+   * Faults may first only be asked for what was read, there being hundreds: this has the predictions of one (`predicts`
+   * or one of `worse`) say as well what could be read next.
    */
   complete?: (predicts: ReadonlyMap<string, Predicted>) => void;
 }

@@ -14,9 +14,11 @@ export function rankingOf(job: Job, derived: Derived): Ranking | null {
   const e = family && withSensorFaults(family, job, proof);
   if (!e || e.observations.length === 0) return null;
   const ranking = rankEvidence({ ...e, failed: proof.failed > 0 });
-  const ranked = ranking.ranked.map((r, i) =>
-    i < LOOKED_AT ? { ...r, shownBy: testsShowing(r.hypothesis, e.keyOf, proof) } : r,
-  );
+  const ranked = ranking.ranked.map((r, i) => {
+    if (i >= LOOKED_AT) return r;
+    e.complete?.(r.hypothesis.predicts);
+    return { ...r, shownBy: testsShowing(r.hypothesis, e.keyOf, proof) };
+  });
   return { ...ranking, ranked };
 }
 

@@ -214,3 +214,24 @@ describe('what was done before', () => {
     expect(first(volts('heat', 0), later(volts('cool', 12)))?.rejected).toBe(true);
   });
 });
+
+describe('what a hypothesis does not explain', () => {
+  const supply: Parameter[] = [{ id: 'supply', sigma: 0.05, mean: 0 }];
+  const follows = (id: string, a: number, b: number): Hypothesis => ({
+    ...hypothesis(id, 1, {}),
+    predicts: new Map([
+      ['a', { value: a, by: { supply: a } }],
+      ['b', { value: b, by: { supply: b } }],
+    ]),
+  });
+  const one = follows('one', 25, 25);
+  const two = follows('two', 0, 0);
+  it('moves nothing that its other readings share', () => {
+    const { ranked } = rank([one, two], [volts('a', 0), volts('b', 25)], [], supply);
+    expect(ranked.find((r) => r.hypothesis.id === 'one')?.against).toEqual(['a 0']);
+  });
+  it('while what it does explain still does', () => {
+    const low = rank([one, two], [volts('a', 23.5), volts('b', 23.4)], [], supply).ranked[0];
+    expect([low?.hypothesis.id, low?.rejected, low?.against]).toEqual(['one', false, []]);
+  });
+});

@@ -64,10 +64,10 @@ const normalDensity = (v: number, variance: number): number =>
 const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
   predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
 
-/** What was done that leaves all dead under a hypothesis. */
-function openedUnder(h: Hypothesis, observations: readonly Observation[]): ReadonlySet<string> {
-  const done = new Set(observations.flatMap((o) => o.after ?? []));
-  return new Set([...done].filter((key) => h.predicts.get(key)?.value === 1));
+/** Whether something that was done by then leaves all dead under a hypothesis. */
+function leftDead(h: Hypothesis, after: readonly string[]): boolean {
+  for (const key of after) if (h.predicts.get(key)?.value === 1) return true;
+  return false;
 }
 
 /** Chance that between two readings a fuse was replaced, or opened once more. */
@@ -89,6 +89,7 @@ function explain(
     cov[i * p + i] = x.sigma ** 2;
   });
   const covJ = new Float64Array(p);
+  const followed = new Int32Array(p);
   const supports: string[] = [];
   const against: string[] = [];
   const apart: number[] = [];
@@ -98,7 +99,6 @@ function explain(
   let misses = 0;
   let far = 0;
   let beyond = false;
-  const opened = openedUnder(h, observations);
   /** Whether all was dead at the last reading that tells. */
   let dead: boolean | null = null;
   for (const o of observations) {
@@ -109,8 +109,7 @@ function explain(
       continue;
     }
     // As predicted or dead by then: whichever is nearer, where the two differ at all.
-    const maybeDead =
-      opened.size > 0 && Math.abs(usual.value) > 0.5 && o.after?.some((key) => opened.has(key)) === true;
+    const maybeDead = o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(h, o.after);
     const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
     if (maybeDead) {
       log += Math.log(dead === null ? 0.5 : dead === nowDead ? 1 - REPLACED : REPLACED);
@@ -129,22 +128,32 @@ function explain(
     const j = slopesOf(predicted, parameters);
     let narrow = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
     let moved = 0;
+    // Most readings follow few of the parameters: a coil that is not called moves nothing.
+    let follows = 0;
+    for (let a = 0; a < p; a++) {
+      if ((j[a] as number) !== 0) followed[follows++] = a;
+    }
     for (let a = 0; a < p; a++) {
       let sum = 0;
-      for (let b = 0; b < p; b++) sum += (cov[a * p + b] as number) * (j[b] as number);
+      for (let k = 0; k < follows; k++) {
+        const b = followed[k] as number;
+        sum += (cov[a * p + b] as number) * (j[b] as number);
+      }
       covJ[a] = sum;
-      narrow += sum * (j[a] as number);
+    }
+    for (let k = 0; k < follows; k++) {
+      const a = followed[k] as number;
+      narrow += (covJ[a] as number) * (j[a] as number);
       moved += (theta[a] as number) * (j[a] as number);
     }
     const v = o.value - predicted.value - moved;
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
-    log += Math.log(
+    const fits =
       (1 - SLIP) *
-        (predicted.floats === undefined
-          ? normalDensity(v, narrow)
-          : (normalDensity(v, narrow) + normalDensity(v, narrow + predicted.floats ** 2)) / 2) +
-        SLIP * BROAD,
-    );
+      (predicted.floats === undefined
+        ? normalDensity(v, narrow)
+        : (normalDensity(v, narrow) + normalDensity(v, narrow + predicted.floats ** 2)) / 2);
+    log += Math.log(fits + SLIP * BROAD);
     const z2 = (v * v) / variance;
     chi += z2;
     if (z2 > BEYOND) beyond = true;
@@ -152,12 +161,18 @@ function explain(
     apart.push(Math.min(FAR, z2));
     (z2 <= 9 ? supports : against).push(o.text);
     if (z2 > 9) far += 1;
-    // What floats says nothing of the supply or the meter.
-    if (predicted.floats !== undefined) continue;
-    for (let a = 0; a < p; a++) {
+    // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
+    if (predicted.floats !== undefined || fits < SLIP * BROAD) continue;
+    let touches = 0;
+    for (let a = 0; a < p; a++) if (covJ[a] !== 0) followed[touches++] = a;
+    for (let k = 0; k < touches; k++) {
+      const a = followed[k] as number;
       const gain = (covJ[a] as number) / variance;
       theta[a] = (theta[a] as number) + gain * v;
-      for (let b = 0; b < p; b++) cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
+      for (let m = 0; m < touches; m++) {
+        const b = followed[m] as number;
+        cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
+      }
     }
   }
   const rejected =
@@ -168,20 +183,27 @@ function explain(
   return { far: apart, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
 }
 
+type Judged = Explained & {
+  hypothesis: Hypothesis;
+  /** In its usual degree, where that is not the one which explains most by itself: beside another fault it may. */
+  usual?: Explained & { hypothesis: Hypothesis };
+};
+
 /** A fault of several degrees as bad as explains most; each degree is as likely as another. */
 function bestDegree(
   h: Hypothesis,
   observations: readonly Observation[],
   parameters: readonly Parameter[],
   failed: boolean,
-): Explained & { hypothesis: Hypothesis } {
+): Judged {
   const degrees = [h.predicts, ...(h.worse ?? [])].map((predicts, degree) => {
     const hypothesis = { ...h, predicts, degree };
     return { hypothesis, ...explain(hypothesis, observations, parameters, failed) };
   });
   const best = degrees.reduce((a, b) => (b.log > a.log ? b : a));
   const share = degrees.reduce((sum, d) => sum + Math.exp(d.log - best.log), 0) / degrees.length;
-  return { ...best, log: best.log + Math.log(share) };
+  const [usual] = degrees;
+  return { ...best, log: best.log + Math.log(share), ...(usual && usual !== best ? { usual } : {}) };
 }
 
 /** Density of each observation on its own, averaged over the list, mixed with a broad one. */
@@ -221,9 +243,9 @@ function noneLikelihood(
 }
 
 /** So many pairs are put into the circuit, and so many of them in every degree. */
-const PAIRS = 160;
-const HEADS = 7;
-const WITH_HEAD = 40;
+const PAIRS = 130;
+const HEADS = 6;
+const WITH_HEAD = 36;
 /** Squared deviations from which a reading is not as planned. */
 const ODD = 4;
 const THOROUGH = 24;
@@ -261,7 +283,7 @@ export function rankEvidence(e: Evidence): Ranking {
     })
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
   const live = liveOf(ranked);
-  for (const { hypothesis } of live) if (hypothesis.of) e.complete?.(hypothesis.predicts);
+  for (const { hypothesis } of live) e.complete?.(hypothesis.predicts);
   return {
     ranked,
     none: noneWeight / total,
@@ -274,7 +296,67 @@ export function rankEvidence(e: Evidence): Ranking {
 /** Priors are relative: "none of these" is a share of them all. */
 const totalPrior = (hypotheses: readonly Hypothesis[]): number => hypotheses.reduce((s, h) => s + h.prior, 0);
 
-type Judged = Explained & { hypothesis: Hypothesis };
+/** Two faults worth putting into the circuit together, each in a degree. */
+interface Couple {
+  a: Hypothesis;
+  b: Hypothesis;
+  /** What neither explains, and how seldom they are. */
+  left: number;
+}
+
+/** A list of the least, of so many at most. */
+function keep(list: Couple[], most: number, limitOf: (limit: number) => Couple | null): void {
+  const limit = list.length < most ? Number.POSITIVE_INFINITY : (list[most - 1]?.left ?? 0);
+  const found = limitOf(limit);
+  if (!found) return;
+  let at = list.length;
+  while (at > 0 && (list[at - 1]?.left ?? 0) > found.left) at--;
+  list.splice(at, 0, found);
+  if (list.length > most) list.pop();
+}
+
+/** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
+function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple[] {
+  const rarity = faults.map((x) => -2 * Math.log(x.hypothesis.prior));
+  const degrees = faults.map((x) => (x.usual ? [x, x.usual] : [x]));
+  /** Two faults in the degrees that leave least, as far as that is under a limit. */
+  const couple = (i: number, j: number, limit: number): Couple | null => {
+    const rare = (rarity[i] as number) + (rarity[j] as number);
+    let best: Couple | null = null;
+    for (const p of degrees[i] ?? [])
+      for (const q of degrees[j] ?? []) {
+        const most = best?.left ?? limit;
+        let left = rare;
+        for (let k = 0; k < odd.length && left < most; k++) {
+          const x = p.far[k] as number;
+          const y = q.far[k] as number;
+          left += odd[k] === x < y ? x : y;
+        }
+        if (left < most) best = { a: p.hypothesis, b: q.hypothesis, left };
+      }
+    return best;
+  };
+  const best: Couple[] = [];
+  for (let i = 0; i < faults.length; i++)
+    for (let j = i + 1; j < faults.length; j++) keep(best, PAIRS, (limit) => couple(i, j, limit));
+  // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
+  const score = (i: number): number => {
+    const { log, hypothesis } = faults[i] as Judged;
+    return log + Math.log(hypothesis.prior);
+  };
+  const heads = [...faults.keys()].sort((x, y) => score(y) - score(x)).slice(0, HEADS);
+  const withHeads = heads.flatMap((head) => {
+    const list: Couple[] = [];
+    for (let k = 0; k < faults.length; k++)
+      if (k !== head) keep(list, WITH_HEAD, (limit) => couple(Math.min(head, k), Math.max(head, k), limit));
+    return list;
+  });
+  const seen = new Set<string>();
+  return [...best, ...withHeads].filter(({ a, b }) => {
+    const key = `${a.id} ${b.id}`;
+    return seen.has(key) ? false : seen.add(key);
+  });
+}
 
 /**
  * Two faults at once. Each of two explains a part of what was read: pairs are looked at in the order of how little is
@@ -291,22 +373,7 @@ function pairsOf(
   const planned = singles.find((x) => x.hypothesis.id === AS_PLANNED);
   // What is as planned either leaves as it is; what is not, one of the two has to explain.
   const odd = observations.map((_, i) => (planned?.far[i] ?? FAR) > ODD);
-  const tried: { a: Judged; b: Judged; left: number }[] = [];
-  for (const [i, a] of faults.entries())
-    for (const b of faults.slice(i + 1)) {
-      let left = -2 * Math.log(a.hypothesis.prior * b.hypothesis.prior);
-      for (let k = 0; k < odd.length; k++) {
-        const [p, q] = [a.far[k] ?? FAR, b.far[k] ?? FAR];
-        left += odd[k] ? Math.min(p, q) : Math.max(p, q);
-      }
-      tried.push({ a, b, left });
-    }
-  const order = new Set(tried.sort((x, y) => x.left - y.left).slice(0, PAIRS));
-  // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
-  const score = (x: Judged): number => x.log + Math.log(x.hypothesis.prior);
-  const heads = new Set([...faults].sort((x, y) => score(y) - score(x)).slice(0, HEADS));
-  for (const head of heads)
-    for (const t of tried.filter(({ a, b }) => a === head || b === head).slice(0, WITH_HEAD)) order.add(t);
+  const order = likelyPairs(faults, odd);
   const judged = (a: Hypothesis, b: Hypothesis, thorough: boolean): Judged[] => {
     const made = both(a, b, thorough);
     if (!made) return [];
@@ -314,9 +381,7 @@ function pairsOf(
     const prior = (SECOND * a.prior * b.prior) / total;
     return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, observations, parameters, failed)];
   };
-  const first = [...order].flatMap(({ a, b }) =>
-    judged(a.hypothesis, b.hypothesis, false).map((found) => ({ a: a.hypothesis, b: b.hypothesis, found })),
-  );
+  const first = order.flatMap(({ a, b }) => judged(a, b, false).map((found) => ({ a, b, found })));
   first.sort((x, y) => y.found.log - x.found.log);
   return first.flatMap(({ a, b, found }, i) => (i < THOROUGH ? judged(a, b, true) : [found]));
 }

@@ -175,19 +175,20 @@ function evidence(
     ownBlower,
     unknowns,
     asked: askedPairs(observations, next, measures),
+    complaints: whole || observations.some((o) => o.key.startsWith('said|')),
   };
   const under = faultReader(setting, whole);
   const read = faultReader({ ...setting, asked: askedPairs(observations, [], []) }, whole);
-  /** Of two faults at once, what was predicted of what was read only, and what asks for the rest. */
+  /** What was predicted of what was read only, and what asks for the rest. */
   const partly = new WeakMap<ReadonlyMap<string, Predicted>, () => void>();
   /** By fault, for each of its predictions, what puts it in as bad as that. */
   const asBad = new Map<string, Fault['apply'][]>();
-  const degrees = (fault: Fault, pair: boolean): Pick<Hypothesis, 'predicts' | 'worse'> => {
+  const degrees = (fault: Fault, brief: boolean): Pick<Hypothesis, 'predicts' | 'worse'> => {
     const worseBy = whole ? [] : (fault.worse ?? []);
     const each = [fault.apply, ...worseBy].map((apply, degree) => {
       const id = `${fault.id}:${degree}`;
-      const ways = (pair ? read : under)(id, apply);
-      if (pair) for (const way of ways) partly.set(way, () => under(id, apply));
+      const ways = (whole ? under : read)(id, apply, brief);
+      if (!whole) for (const way of ways) partly.set(way, () => under(id, apply, brief));
       return { apply, ways };
     });
     asBad.set(
@@ -197,14 +198,14 @@ function evidence(
     const [predicts = new Map<string, Predicted>(), ...worse] = each.flatMap(({ ways }) => ways);
     return { predicts, ...(worse.length > 0 ? { worse } : {}) };
   };
-  const hypothesis = (fault: Fault, pair = false): Hypothesis => ({
+  const hypothesis = (fault: Fault, brief = false): Hypothesis => ({
     id: fault.id,
     name: fault.name,
     look: fault.look,
     fix: fault.fix,
     prior: fault.prior,
     about: fault.about,
-    ...degrees(fault, pair),
+    ...degrees(fault, brief),
   });
   return {
     parameters: [...SHARED_PARAMETERS, ...unknowns.map(({ id, sigma, mean }) => ({ id, sigma, mean }))],
@@ -242,7 +243,8 @@ function evidence(
             worse,
             supplyOff: first.supplyOff === true || second.supplyOff === true,
           },
-          true,
+          // Hundreds are first only looked over.
+          !thorough,
         ),
         name: `${first.name}, and ${second.name}`,
         look: `${first.look} ${second.look}`,

@@ -32,11 +32,13 @@ describe('how a reading follows the circuit', () => {
   it('one adjoint solve says what a thousandth more of each element does', () => {
     const solver = new CircuitSolver(netlist);
     solver.settle(state);
-    const { sizes, angles } = solver.between(
-      solver.at('wall.R') ?? -1,
-      solver.at('wall.C') ?? -1,
-      netlist.elements.map((_, i) => Int32Array.of(i)),
-    );
+    const slopes = (moves: 'size' | 'angle'): Float64Array =>
+      solver.between(
+        solver.at('wall.R') ?? -1,
+        solver.at('wall.C') ?? -1,
+        netlist.elements.map((_, i) => ({ members: Int32Array.of(i), moves })),
+      ).slopes;
+    const [sizes, angles] = [slopes('size'), slopes('angle')];
     const step = 1e-3;
     netlist.elements.forEach((e, i) => {
       if (e.kind === 'contact' || e.kind === 'fuse') return;

@@ -3,7 +3,7 @@
  * follows from them: linear in the logarithms of admittances and in their angles, by one adjoint solve a reading.
  */
 import type { CircuitElement } from '../circuit/netlist';
-import type { Slopes } from '../circuit/solve';
+import type { Group } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
 import { isHotToCommon, type Predictor, type SourceEstimate } from './predict';
 import type { CallState } from './states';
@@ -83,12 +83,11 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
 }
 
 /** Elements that each unknown moves, by their place in a netlist. */
-export const membersOf = (unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Int32Array[] =>
-  unknowns.map((u) => Int32Array.from(elements.flatMap((e, i) => (u.of(e) ? [i] : []))));
-
-/** How a reading follows each unknown, of what `between` says of its members. */
-export const alongOf = (unknowns: readonly Unknown[], { sizes, angles }: Slopes): Float64Array =>
-  Float64Array.from(unknowns, ({ moves }, i) => (moves === 'angle' ? angles : sizes)[i] as number);
+export const groupsOf = (unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Group[] =>
+  unknowns.map((u) => ({
+    moves: u.moves,
+    members: Int32Array.from(elements.flatMap((e, i) => (u.of(e) ? [i] : []))),
+  }));
 
 export interface Spreads {
   /** Band of a reading, volts; a point without volts has the floor of stray ones. Null for a state that is not known. */
@@ -116,15 +115,15 @@ export function spreadsOf(
   const { solver } = p;
   const { elements } = solver.netlist;
   const unknowns = unknownsOf(job, elements);
-  const members = membersOf(unknowns, elements);
+  const groups = groupsOf(unknowns, elements);
   /** Share of the reading by each unknown, and whether a meter would be moved by what lies beside. */
   const sharesOf = (state: CallState, a: string, b: string): { shares: number[]; floats: boolean } => {
     const [from, to] = [solver.at(a), solver.at(b)];
-    if (from === undefined || to === undefined) return { shares: members.map(() => 0), floats: false };
+    if (from === undefined || to === undefined) return { shares: groups.map(() => 0), floats: false };
     solver.settle(p.circuitState(state));
-    const point = solver.between(from, to, members);
+    const point = solver.between(from, to, groups);
     return {
-      shares: [...alongOf(unknowns, point)].map((s) => (point.open > 0 ? s / point.open : 0)),
+      shares: [...point.slopes].map((s) => (point.open > 0 ? s / point.open : 0)),
       floats: Math.hypot(point.ohms, point.reactance) > FLOATS_OHMS / 30,
     };
   };

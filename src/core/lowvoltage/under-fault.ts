@@ -1,5 +1,5 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
-import { meterReading, type Settled } from '../circuit/solve';
+import { type Group, meterReading, type Settled } from '../circuit/solve';
 import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
 import { saidUnder } from './complaints';
@@ -16,7 +16,7 @@ import {
 import type { Fault } from './faults';
 import { type Installed, wallNode } from './installed';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
-import { alongOf, FLOATS_OHMS, membersOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
+import { FLOATS_OHMS, groupsOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
 import type { CallState } from './states';
 
 /** The supply's own spread, as mains and transformers have it; the meter's gain. Every voltage follows both. */
@@ -55,6 +55,15 @@ export interface FaultSetting {
   ownBlower: OwnBlower;
   unknowns: readonly Unknown[];
   asked: ReadonlyMap<string, readonly Asked[]>;
+  /** What the customer says is asked as well. */
+  complaints: boolean;
+}
+
+/** A circuit with what is looked up in it state after state. */
+interface Prepared extends Predictor {
+  groups: readonly Group[];
+  /** Loads that somebody sees or hears running. */
+  shown: readonly { id: string; runs: string }[];
 }
 
 /** By state, each pair that was read, could be read next, or is measured by the proof. */
@@ -142,124 +151,121 @@ interface Way {
 let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({ planned, states, running, ownBlower, unknowns }: FaultSetting): string =>
-  JSON.stringify([planned, states, [...running], ownBlower, unknowns.map(({ id, sigma, mean }) => [id, sigma, mean])]);
+const circuitOf = ({ planned, states, running, ownBlower, complaints, unknowns }: FaultSetting): string =>
+  JSON.stringify([
+    planned,
+    states,
+    [...running],
+    ownBlower,
+    complaints,
+    unknowns.map(({ id, sigma, mean }) => [id, sigma, mean]),
+  ]);
 
 /** Predictions under faults of one circuit. @param once for one look: nothing is kept, and a fault has its usual way only */
 export function faultReader(
   setting: FaultSetting,
   once: boolean,
-): (id: string, apply: Fault['apply'] | null) => Map<string, Predicted>[] {
+): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
   if (once)
     return (_id, apply) => {
       const p = circuitWith(apply, setting, 1);
-      return [fresh(p, setting, 1, limits(p, setting).usual).predicts];
+      return [fresh(p, setting, 1, restingLimit(p, setting)).predicts];
     };
   const circuit = circuitOf(setting);
   if (kept.circuit !== circuit) kept = { circuit, ways: new Map() };
   const { ways } = kept;
-  return (id, apply) => {
+  return (id, apply, brief = false) => {
     const known = ways.get(id);
-    const found = known ?? waysOf(apply, setting);
+    const found = known ?? waysOf(apply, setting, brief);
     if (known) for (const way of known) more(way, apply, setting);
     else ways.set(id, found);
     return found.map((w) => w.predicts);
   };
 }
 
-/** The ways of a fault; several where a device or a coil is on its edge, the usual first. */
-function waysOf(apply: Fault['apply'] | null, setting: FaultSetting): Way[] {
+/**
+ * The ways of a fault; several where a device or a coil is on its edge, the usual first.
+ * @param brief with the usual supply alone
+ */
+function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
   // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
   const p = circuitWith(apply, setting, 1);
   const { emf } = p.solver.kernel.layout;
   const nominal = Float64Array.from(emf);
   const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
-  const mains = p.solver.netlist.elements.flatMap((e, i) => (own.has(e.id) ? [i] : []));
+  const mains = p.solver.netlist.elements.flatMap((e, i) => (own.has(e.id) ? [2 * i, 2 * i + 1] : []));
   const from = (supply: number): { ways: Way[]; weak: boolean } => {
-    for (const e of mains) emf[e] = (nominal[e] as number) * supply;
-    const { usual, others, weak } = limits(p, setting);
-    return { ways: [usual, ...others].map((lives) => fresh(p, setting, supply, lives)), weak };
+    for (const i of mains) emf[i] = (nominal[i] as number) * supply;
+    const usual = fresh(p, setting, supply, restingLimit(p, setting));
+    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(p, setting, supply, lives));
+    return { ways: [usual, ...others], weak: usual.weak };
   };
   const usual = from(1);
   // Where a coil only just pulls in, a few per cent of the supply decide it.
-  return apply !== null && usual.weak
+  return apply !== null && usual.weak && !brief
     ? [...usual.ways, ...EITHER_WAY.flatMap((share) => from(share).ways)]
     : usual.ways;
 }
 
 /** Pairs asked for that a way has not been asked before. */
 function more(way: Way, apply: Fault['apply'] | null, setting: FaultSetting): void {
-  let made: { p: Predictor; members: Int32Array[] } | null = null;
+  let made: Prepared | null = null;
   for (const state of setting.states) {
     const pairs = (setting.asked.get(state.id) ?? []).filter(({ key, read }) => {
       const has = way.predicts.get(key);
       return !way.absent.has(key) && (has === undefined || (read && !has.along));
     });
     if (pairs.length === 0) continue;
-    if (made === null) {
-      const p = circuitWith(apply, setting, way.supply);
-      made = { p, members: membersOf(setting.unknowns, p.solver.netlist.elements) };
-    }
-    addPairs(made.p, setting, way, pairs, settle(made.p, state, way.livesFrom), made.members);
+    made ??= circuitWith(apply, setting, way.supply);
+    addPairs(made, setting, way, pairs, settle(made, state, way.livesFrom));
   }
 }
 
-const circuitWith = (apply: Fault['apply'] | null, { planned }: FaultSetting, supply: number): Predictor => {
+function circuitWith(apply: Fault['apply'] | null, { planned, unknowns }: FaultSetting, supply: number): Prepared {
   const whole = supply === 1 ? planned : withSupply(planned, supply);
-  return predictor(apply ? apply(whole) : whole);
-};
-
-interface Limits {
-  /** Volts from which the device is lit, as most are; null: it is dark. */
-  usual: number | null;
-  others: (number | null)[];
-  /** A coil holds by little, or never pulled in. */
-  weak: boolean;
+  const p = predictor(apply ? apply(whole) : whole);
+  const { elements } = p.solver.netlist;
+  return {
+    ...p,
+    groups: groupsOf(unknowns, elements),
+    shown: elements.flatMap((e) => (e.kind === 'load' && e.runs ? [{ id: e.id, runs: e.runs }] : [])),
+  };
 }
 
-function limits(p: Predictor, { states, idle }: FaultSetting): Limits {
-  let weak = false;
-  const at = (state: CallState): number | null => {
-    weak ||= p.solver.settled(p.circuitState(state)).weak;
-    return deviceVolts(p);
-  };
-  const resting = idle ? at(idle) : null;
-  const called = states.map(at);
-  return {
-    usual: resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null,
-    others: otherLimits(resting, called),
-    weak,
-  };
+/** Volts from which the device is lit, as most are; null: it is dark at rest. */
+function restingLimit(p: Prepared, { idle }: FaultSetting): number | null {
+  if (!idle) return LIT_VOLTS;
+  p.solver.settle(p.circuitState(idle));
+  const resting = deviceVolts(p);
+  return resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null;
 }
 
 interface SettledCall extends Settled {
   /** The device has no power, or loses it by calling: what is read is the circuit at rest. */
   goingDark: boolean;
+  /** Volts at the device while it calls; null where it draws from no wire. */
+  calling: number | null;
 }
 
-function settle(p: Predictor, state: CallState, livesFrom: number | null): SettledCall {
+function settle(p: Prepared, state: CallState, livesFrom: number | null): SettledCall {
   const resting = { ...state, calls: [], accessories: [] };
   const at = (s: CallState): Settled => p.solver.settled(p.circuitState(s));
-  if (livesFrom === null) return { ...at(resting), goingDark: true };
   const called = at(state);
+  const calling = deviceVolts(p);
   // A fuse that opens leaves nothing to read, whatever is called.
-  if (called.blown || (deviceVolts(p) ?? livesFrom) >= livesFrom) return { ...called, goingDark: false };
-  return { ...at(resting), goingDark: true };
+  if (livesFrom !== null && (called.blown || (calling ?? livesFrom) >= livesFrom))
+    return { ...called, calling, weak: called.weak, goingDark: false };
+  return { ...at(resting), calling, weak: called.weak, goingDark: true };
 }
 
 /** How many times worse than usual each unknown is known in a state. */
 const doubts = (unknowns: readonly Unknown[], { starting }: Settled, goingDark: boolean): number[] =>
   unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
 
+const NO_GROUPS: readonly Group[] = [];
+
 /** Pairs of the state last settled. */
-function addPairs(
-  p: Predictor,
-  setting: FaultSetting,
-  way: Way,
-  pairs: readonly Asked[],
-  settled: SettledCall,
-  members: readonly Int32Array[],
-): void {
+function addPairs(p: Prepared, setting: FaultSetting, way: Way, pairs: readonly Asked[], settled: SettledCall): void {
   const doubt = doubts(setting.unknowns, settled, settled.goingDark);
   for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
     const [from, to] = [p.solver.at(a), p.solver.at(b)];
@@ -267,35 +273,50 @@ function addPairs(
       way.absent.add(key);
       continue;
     }
-    const point = p.solver.between(from, to, read ? members : []);
-    const { ohms, reactance } = point;
+    const point = p.solver.between(from, to, read ? p.groups : NO_GROUPS, SHARED_PARAMETERS.length);
+    const { ohms, reactance, slopes: along } = point;
     const volts = meterReading(point, meterOhms);
     const predicted = figure(volts, Math.hypot(ohms, reactance));
     if (read) {
-      const slopes = alongOf(setting.unknowns, point);
-      const along = new Float64Array(SHARED_PARAMETERS.length + slopes.length);
-      along.fill(volts, 0, SHARED_PARAMETERS.length);
-      for (let u = 0; u < slopes.length; u++)
-        along[SHARED_PARAMETERS.length + u] = (slopes[u] as number) * (doubt[u] as number);
+      for (let u = 0; u < SHARED_PARAMETERS.length; u++) along[u] = volts;
+      for (let u = 0; u < doubt.length; u++)
+        along[SHARED_PARAMETERS.length + u] = (along[SHARED_PARAMETERS.length + u] as number) * (doubt[u] as number);
       predicted.along = along;
     }
     way.predicts.set(key, predicted);
   }
 }
 
-function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: number | null): Way {
-  const way: Way = { supply, livesFrom, predicts: new Map(), absent: new Set() };
+/** A way with everything that its volts said on the way of other limits. */
+interface FreshWay extends Way {
+  resting: number | null;
+  called: readonly (number | null)[];
+  /** A coil holds by little, or never pulled in. */
+  weak: boolean;
+}
+
+function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: number | null): FreshWay {
+  const called: (number | null)[] = [];
+  const way: FreshWay = {
+    supply,
+    livesFrom,
+    predicts: new Map(),
+    absent: new Set(),
+    resting: null,
+    called,
+    weak: false,
+  };
   const { predicts } = way;
-  const members = membersOf(setting.unknowns, p.solver.netlist.elements);
   const running = new Set<string>();
   for (const state of setting.states) {
     const settled = settle(p, state, livesFrom);
-    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled, members);
+    called.push(settled.calling);
+    if (state.id === setting.idle?.id) way.resting = settled.calling;
+    way.weak ||= settled.weak;
+    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled);
     if (settled.blown) predicts.set(opensKey(state.id), answer(1));
     const runs = withAir(
-      p.solver.netlist.elements.flatMap((e) =>
-        e.kind === 'load' && e.runs && settled.running.has(e.id) ? [e.runs] : [],
-      ),
+      p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
       setting.ownBlower,
     );
     const wanted = withAir(setting.running.get(state.id) ?? [], setting.ownBlower);
@@ -311,6 +332,7 @@ function fresh(p: Predictor, setting: FaultSetting, supply: number, livesFrom: n
     else if (runs.includes('blower')) predicts.set(movesKey(state.id), answer(1));
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
   }
+  if (!setting.complaints) return way;
   const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
   for (const [key, value] of saidUnder(setting.states, running, livesFrom === null, heats))
     predicts.set(key, answer(value));
