@@ -5,7 +5,6 @@
  */
 import { readingsInTime } from '../src/core/job/readings';
 import type { Job } from '../src/core/job/schema';
-import type { RigState } from '../src/core/rig/protocol';
 import { RigError } from './rig-error';
 
 /** A hand about a sensor: so much warmer in the end, K, and so fast, s. */
@@ -192,12 +191,4 @@ export function splitActs(
   const entries = Object.entries(change);
   const own = (key: string): boolean => key.startsWith(SENSOR_PREFIX);
   return [Object.fromEntries(entries.filter(([k]) => own(k))), Object.fromEntries(entries.filter(([k]) => !own(k)))];
-}
-
-/** A house's state with what its sensors show on a lit display. */
-export function withShown(state: RigState, bench: SensorBench): RigState {
-  const shows = bench.shows();
-  return state.display === 'lit' && Object.keys(shows).length > 0
-    ? { ...state, shows: { ...state.shows, ...shows }, hiddenFaults: state.hiddenFaults + bench.hiddenCount() }
-    : { ...state, hiddenFaults: state.hiddenFaults + bench.hiddenCount() };
 }

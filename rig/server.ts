@@ -27,12 +27,12 @@ import {
   SetThermostat,
 } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { CURES, type Cure, Joining, troublesOf } from './joining';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
-import { isSensorFault, SensorBench, splitActs, withShown } from './sensor-bench';
 import { World } from './world';
 import { type AnyWorld, isAppliance, worldOf } from './worlds';
 
@@ -63,7 +63,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
   const { anyOrigin = false, apps = APP_ORIGINS } = options;
   const token = nanoid(24);
   let world: AnyWorld | null = null;
-  let bench: SensorBench | null = null;
+  let bench: Benches | null = null;
   let turn = 0;
   let joining: Joining | null = null;
   const registration = new Registration(random);
@@ -130,7 +130,7 @@ export function createRig(now: () => number, random: () => number, options: RigO
     }
     return parsed.data;
   };
-  const shown = (of: AnyWorld): RigState => (bench ? withShown(of.state(), bench) : of.state());
+  const shown = (of: AnyWorld): RigState => bench?.seenIn(of.state()) ?? of.state();
   const changed = (): void => {
     turn += 1;
   };
@@ -175,8 +175,8 @@ export function createRig(now: () => number, random: () => number, options: RigO
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
-    const sensors = new SensorBench(file.job, faults);
-    const others = faults.filter((id) => !isSensorFault(id));
+    const sensors = new Benches(file.job, faults);
+    const others = faults.filter((id) => !isBenchFault(id));
     world = worldOf({ job: file.job, faults: others, outdoorCelsius, roomCelsius });
     bench = sensors;
     changed();

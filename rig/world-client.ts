@@ -6,10 +6,10 @@ import type { RigClient } from '../src/core/rig/client';
 import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import type { Appliance } from './appliance';
+import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
-import { isSensorFault, SensorBench, splitActs, withShown } from './sensor-bench';
 import { World } from './world';
 import { isAppliance, worldOf } from './worlds';
 
@@ -161,18 +161,18 @@ function applianceClient(job: Job, faults: readonly string[]): RigClient {
 
 /** The same with the sensors of the house. */
 function withSensors(inner: RigClient, job: Job, faults: readonly string[]): RigClient {
-  let bench = new SensorBench(job, faults);
-  const seen = (state: RigState): RigState => withShown(state, bench);
+  let bench = new Benches(job, faults);
+  const seen = (state: RigState): RigState => bench.seenIn(state);
   return {
     ...inner,
     state: async () => seen(await inner.state()),
     faults: async () => [...(await inner.faults()), ...bench.faults()],
     load: async (of, ids, outdoor) => {
-      bench = new SensorBench(job, ids);
+      bench = new Benches(job, ids);
       return seen(
         await inner.load(
           of,
-          ids.filter((id) => !isSensorFault(id)),
+          ids.filter((id) => !isBenchFault(id)),
           outdoor,
         ),
       );
@@ -194,7 +194,7 @@ export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
   withSensors(
     (CLIENTS[job.family] ?? applianceClient)(
       job,
-      faults.filter((id) => !isSensorFault(id)),
+      faults.filter((id) => !isBenchFault(id)),
     ),
     job,
     faults,

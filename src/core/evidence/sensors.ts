@@ -3,11 +3,11 @@
  * name, entered as not counting, an offset not entered. They show in the tests of the sensors and nowhere else, and
  * nothing of the wiring shows there.
  */
-import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import type { MeasurePlan, ProofRun, TestPlan } from '../proof/proof-run';
 import { countsIn, isAir, type SensorView, sensorViews } from '../sensors/participation';
-import type { Candidate, Evidence, Hypothesis, Observation, Predicted } from './hypothesis';
+import { type AsideMeasure, withAside } from './aside';
+import type { Evidence, Hypothesis, Predicted } from './hypothesis';
 
 interface SensorFault extends Pick<Hypothesis, 'id' | 'name' | 'look' | 'fix' | 'prior'> {
   /** The sensor, or both of them. */
@@ -99,10 +99,7 @@ function faultsOf(views: readonly SensorView[]): SensorFault[] {
   ];
 }
 
-interface Asked {
-  key: string;
-  t: TestPlan;
-  m: MeasurePlan;
+interface Asked extends AsideMeasure {
   /** Chosen on the device for this test. */
   profile: string;
   /** The sensor in the hand; none where all stand as they are. */
@@ -175,100 +172,23 @@ function predicted(
   return out;
 }
 
-function observed(job: Job, asked: readonly Asked[]): Observation[] {
-  const latest = new Map<string, Observation>();
-  for (const r of readingsSinceMended(job, (x) => x.test !== undefined && x.during === undefined)) {
-    const one = asked.find(({ t, m }) => t.id === r.test && m.id === r.measure);
-    if (one)
-      latest.set(one.key, {
-        id: r.id,
-        key: one.key,
-        value: r.value,
-        sigma: DISPLAY_SIGMA,
-        text: `${one.t.title}: ${one.m.what.charAt(0).toLowerCase()}${one.m.what.slice(1)}, ${Math.round(r.value * 10) / 10} ${one.m.quantity === 'kelvin' ? 'K' : '°C'}`,
-      });
-  }
-  return [...latest.values()];
-}
-
-const candidateOf = ({ key, t, m }: Asked): Candidate => ({
-  key,
-  text: `${t.title}: ${m.what.charAt(0).toLowerCase()}${m.what.slice(1)}`,
-  minutes: Math.max(1, t.seconds / 60),
-  enter: { quantity: m.quantity, state: m.state, test: t.id, measure: m.id },
-});
-
 /** A family's evidence with that of the sensors; as it was where no test is of a sensor. */
 export function withSensorFaults(e: Evidence, job: Job, proof: ProofRun): Evidence {
-  const asked = measuresOf(proof);
-  if (asked.length === 0) return e;
+  const measures = measuresOf(proof);
+  if (measures.length === 0) return e;
   const views = sensorViews(job);
   const faults = new Map(faultsOf(views).map((f) => [f.id, f]));
-  const sound = predicted(views, asked, null);
-  /** Predictions of the family's own, by those that were made of them. */
-  const from = new WeakMap<ReadonlyMap<string, Predicted>, ReadonlyMap<string, Predicted>>();
-  const over = (base: ReadonlyMap<string, Predicted>, more: ReadonlyMap<string, Predicted>): Map<string, Predicted> => {
-    const made = new Map([...base, ...more]);
-    from.set(made, base);
-    return made;
-  };
-  const along = (h: Hypothesis, more: ReadonlyMap<string, Predicted>): Hypothesis => ({
-    ...h,
-    predicts: over(h.predicts, more),
-    ...(h.worse ? { worse: h.worse.map((w) => over(w, more)) } : {}),
+  return withAside(e, job, {
+    measures,
+    faults: [...faults.values()].map(({ id, name, look, fix, prior, of }) => ({
+      id,
+      name,
+      look,
+      fix,
+      prior,
+      about: of.map((v) => `sensor:${v.id}`),
+    })),
+    predicted: (id) => predicted(views, measures, id === null ? null : (faults.get(id) ?? null)),
+    sigma: () => DISPLAY_SIGMA,
   });
-  const [planned] = e.hypotheses;
-  if (!planned) return e;
-  const alone = (f: SensorFault): Hypothesis => ({
-    id: f.id,
-    name: f.name,
-    look: f.look,
-    fix: f.fix,
-    prior: f.prior,
-    about: f.of.map((v) => `sensor:${v.id}`),
-    predicts: over(planned.predicts, predicted(views, asked, f)),
-  });
-  const observations = observed(job, asked);
-  const seen = new Set(observations.map((o) => o.key));
-  const own = new Map(e.hypotheses.map((h) => [h.id, h]));
-  return {
-    ...e,
-    hypotheses: [...e.hypotheses.map((h) => along(h, sound)), ...[...faults.values()].map(alone)],
-    observations: [...e.observations, ...observations],
-    candidates: [
-      ...e.candidates.filter((c) => !asked.some((a) => a.t.id === c.enter.test)),
-      ...asked.filter((a) => !seen.has(a.key) && !a.m.optional).map(candidateOf),
-    ],
-    keyOf: (t, m) => (asked.some((a) => a.t.id === t.id) ? keyOf(t, m) : e.keyOf(t, m)),
-    complete: (predicts) => {
-      const base = from.get(predicts);
-      if (!base) return;
-      e.complete?.(base);
-      // Made here, so it is a map that can be added to.
-      const made = predicts as Map<string, Predicted>;
-      for (const [key, value] of base) if (!made.has(key)) made.set(key, value);
-    },
-    both: (a, b, thorough) => {
-      const [p, q] = [faults.get(a.id), faults.get(b.id)];
-      // Two of the sensors at once show as the one and the other in their own tests: too seldom to be tried.
-      if (p && q) return null;
-      const wiring = own.get(p ? b.id : a.id);
-      const sensor = p ?? q;
-      if (sensor && wiring) {
-        const both = along({ ...wiring, about: [...wiring.about] }, predicted(views, asked, sensor));
-        return {
-          ...both,
-          name: `${wiring.name}, and ${sensor.name}`,
-          look: `${wiring.look} ${sensor.look}`,
-          fix: `${wiring.fix} Then: ${sensor.fix}`,
-        };
-      }
-      const [first, second] = [own.get(a.id), own.get(b.id)];
-      const made =
-        first && second ? e.both?.({ ...first, ...degreeOf(a) }, { ...second, ...degreeOf(b) }, thorough) : null;
-      return made ? along(made, sound) : null;
-    },
-  };
 }
-
-const degreeOf = ({ degree }: Hypothesis): Pick<Hypothesis, 'degree'> => (degree === undefined ? {} : { degree });

@@ -9,6 +9,8 @@ export const Quantity = z.enum([
   'celsius',
   'kelvin',
   'seconds',
+  /** How far a clock is off. */
+  'minutes',
   'watts',
   'seen',
   /** What a device showed or was told, in words. */

@@ -190,6 +190,8 @@ export function valueText(
       return units === 'us' ? `${fixed((value * 9) / 5, 1)} °F` : `${fixed(value, 1)} K`;
     case 'seconds':
       return `${fixed(value, 0)} s`;
+    case 'minutes':
+      return `${fixed(value, 0)} min`;
     case 'watts':
       return `${fixed(value, 0)} W`;
     case 'said':

@@ -20,6 +20,7 @@ const LIMITS: Record<Exclude<Quantity, 'seen' | 'said'>, Limits> = {
   celsius: { low: -60, high: 150, unit: '°C' },
   kelvin: { low: -100, high: 100, unit: 'K' },
   seconds: { low: 0, high: 86_400, unit: 's' },
+  minutes: { low: -10_080, high: 10_080, unit: 'min' },
   watts: { low: 0, high: 50_000, unit: 'W' },
 };
 

@@ -10,6 +10,7 @@ import { warmUpMinutes } from '../thermal/warm';
 import { clock } from '../units/units';
 import { holdPlan, holdRuns } from './hold';
 import { hourMinutes } from './minutes';
+import { weekTests } from './on-device';
 import { programmeOf, type WeekProgramme } from './programme';
 import { constantly, wantedByMinute } from './wanted';
 import { DAYS } from './week';
@@ -44,7 +45,7 @@ export function withProgramme(job: Job, shared: Shared): Shared {
     return { id, name, made: week.days !== undefined, programme: made(week) };
   });
   const zoneProgrammes = others.map(({ made: _m, ...z }) => z);
-  return added({ ...shared, programme, ...(others.length > 0 ? { zoneProgrammes } : {}) }, [
+  return added(withWeekTests(job, { ...shared, programme, ...(others.length > 0 ? { zoneProgrammes } : {}) }), [
     ...holidayOf(job),
     ...holdOf(job, programme, schedule, sheet.name),
     ...freshOf(job, shared),
@@ -57,6 +58,13 @@ export function withProgramme(job: Job, shared: Shared): Shared {
     ...clockChanges(job),
     ...recovery(job),
   ]);
+}
+
+/** The clock and the week as the device has them are a part of the proof. */
+function withWeekTests(job: Job, shared: Shared): Shared {
+  const tests = weekTests(job, shared.programme ?? null, shared.proof.tests);
+  if (tests.length === 0) return shared;
+  return { ...shared, proof: runProof(job, [...shared.proof.tests, ...tests], shared.proof.heldBy) };
 }
 
 /** With the schedule outside, the proof is that a command arrives and that nothing else moves the device. */
