@@ -76,14 +76,14 @@ export function weekTests(
       measures: [
         {
           id: 'ahead',
-          what: 'The clock is ahead by so much (behind: minus)',
+          what: 'Minutes the clock is ahead (behind: minus)',
           quantity: 'minutes',
           state: 'idle',
           predicted: { low: -CLOCK_MINUTES, high: CLOCK_MINUTES },
           tolerance: 1,
           source: 'your own clock',
         },
-        looked('day', 'The day of the week', 'the right one', 'another'),
+        looked('day', 'It shows the right day', 'right', 'another'),
       ],
       machine: [
         ...LIT,
@@ -102,8 +102,8 @@ export function weekTests(
       seconds: 30 + 20 * days.length,
       wait: null,
       measures: [
-        ...days.map((day) => looked(dayMeasure(day), `Events of ${dayName(day)}`, 'as planned', 'others')),
-        looked('now', 'What it is set to now', 'as the week says', 'something else'),
+        ...days.map((day) => looked(dayMeasure(day), `${dayName(day)}’s events are the plan’s`, 'the same', 'others')),
+        looked('now', 'It is set to what the week says now', 'it is', 'to something else'),
       ],
       machine: [
         ...LIT,

@@ -11,12 +11,39 @@ const PLACES = [
   { id: 'nobody', name: 'Waiting' },
 ] as const;
 
+/** A number is read from here up, per cent of the axis. */
+const LEAST = 3.8;
+
+/** Left and width of bars in per cent, in their order: none narrower than its number, none over another. */
+function apart(bars: readonly { left: number; width: number }[]): { left: number; width: number }[] {
+  let free = 0;
+  const placed = bars.map(({ left, width }) => {
+    const bar = { left: Math.max(left, free), width: Math.max(width, LEAST) };
+    free = bar.left + bar.width;
+    return bar;
+  });
+  // What would stand beyond the end moves the ones before it along.
+  let limit = 100;
+  for (const bar of placed.reverse()) {
+    bar.left = Math.min(bar.left, limit - bar.width);
+    limit = bar.left;
+  }
+  return placed.reverse();
+}
+
 /** Where the installer has to stand, and when; waits are dashed. */
 export function Lanes({ tests, here }: { tests: readonly TestResult[]; here: string }): ReactNode {
   const { lanes: bars, end } = lanes(tests);
   const minutes = Math.max(5, Math.ceil(end / 300) * 5);
   const at = (seconds: number): number => (seconds / (minutes * 60)) * 100;
   const now = bars.find((b) => b.test === here && !b.waiting);
+  const drawn = new Map(
+    PLACES.flatMap(({ id }) => {
+      const here = bars.filter((b) => !b.waiting && b.place === id);
+      const placed = apart(here.map((b) => ({ left: at(b.start), width: at(b.end - b.start) })));
+      return here.map((b, i) => [b.test, placed[i]] as const);
+    }),
+  );
   return (
     <section className="lanes" aria-hidden="true">
       <div className="lane-axis mono" aria-hidden="true">
@@ -47,14 +74,20 @@ export function Lanes({ tests, here }: { tests: readonly TestResult[]; here: str
                   <span
                     key={b.test}
                     className={`lane-test ${t.verdict}${t.id === here ? ' here' : ''}`}
-                    style={{ left: `${at(b.start)}%`, width: `${at(b.end - b.start)}%` }}
+                    style={{ left: `${drawn.get(b.test)?.left ?? 0}%`, width: `${drawn.get(b.test)?.width ?? LEAST}%` }}
                     title={`${t.title}: ${VERDICT[t.verdict]}`}
                   >
                     {t.verdict === 'fail' ? '×' : i + 1}
                   </span>
                 );
               })}
-            {now ? <span className="lane-now" style={{ left: `${at(now.start)}%` }} aria-hidden="true" /> : null}
+            {now ? (
+              <span
+                className="lane-now"
+                style={{ left: `${drawn.get(now.test)?.left ?? at(now.start)}%` }}
+                aria-hidden="true"
+              />
+            ) : null}
           </div>
         </div>
       ))}

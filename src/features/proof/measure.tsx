@@ -22,6 +22,10 @@ const MEASURE: Record<TestResult['verdict'], string> = {
 const scaleEnd = (ends: readonly number[], high: number): number =>
   ends.find((end) => end >= high) ?? ends.at(-1) ?? high;
 
+/** What is read off a clock, no meter. */
+const CLOCK_AXIS = 15;
+const TIMED: ReadonlySet<string> = new Set(['minutes', 'seconds']);
+
 export function Measure({ test, measure: m }: { test: TestResult; measure: MeasureResult }): ReactNode {
   const { job, derived, read, change, light, sealed } = useJob();
   const last = m.readings[m.readings.length - 1];
@@ -45,7 +49,9 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
       ? { from: 0, to: scaleEnd(derived.shared.scaleVolts, m.predicted.high) }
       : m.quantity === 'ohms' && m.predicted.high > 1e6
         ? { from: 0, to: 2 * m.predicted.low }
-        : {};
+        : m.quantity === 'minutes'
+          ? { from: -CLOCK_AXIS, to: CLOCK_AXIS }
+          : {};
   const us = job.units === 'us' && m.quantity === 'kelvin' ? 9 / 5 : 1;
   return (
     <div className={`measure ${m.verdict}`}>
@@ -111,7 +117,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           <ReadingEntry
             direct={m.predicted.high > 1.5 ? 'V' : 'mV'}
             compact
-            label={last ? 'read again' : 'meter says'}
+            label={last ? 'read again' : TIMED.has(m.quantity) ? 'clock says' : 'meter says'}
             of={`${test.id} ${m.id}`}
             at={{ quantity: m.quantity, test: test.id, measure: m.id }}
             quantity={m.quantity}
