@@ -4,6 +4,7 @@ import { anyJob } from '../../tests/support/jobs';
 import { truthCampaign } from './campaign';
 import { TruthHouse } from './house';
 import { TRUTH_CASES } from './houses';
+import { ordersOfJob } from './optimal';
 import { abs, type Branch, type Complex, solvePhasors } from './phasor';
 import { landedOf, proveOnTruth } from './prove';
 
@@ -97,6 +98,22 @@ describe('the house', () => {
     const loose = new TruthHouse(of.equipment, of.device, off, [], 3);
     expect(loose.reads('heat1', 'wall.G', 'board.C')).toBeGreaterThan(0.5);
     expect(loose.reads('heat1', 'board.G', 'board.C')).toBeLessThan(0.1);
+  });
+});
+
+describe('the order of readings', () => {
+  const small = TRUTH_CASES.slice(0, 3).map((of) => anyJob(of.job));
+  it('takes hardly longer than the best order there is', () => {
+    for (const o of small.flatMap((job) => ordersOfJob(job))) {
+      expect(o.best).toBeLessThanOrEqual(o.engine + 1e-9);
+      expect(o.engine / o.best, o.complaint).toBeLessThan(1.2);
+    }
+  });
+  it('which whoever reads from the top of the list does not', () => {
+    const worst = Math.max(
+      ...small.flatMap((job) => ordersOfJob(job, (_, list) => list.at(-1) ?? null)).map((o) => o.engine / o.best),
+    );
+    expect(worst).toBeGreaterThan(1.2);
   });
 });
 
