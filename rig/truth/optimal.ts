@@ -158,7 +158,7 @@ function minutesOf(kinds: readonly Kind[], readings: readonly Reading[], choose:
 }
 
 /** Both orders for the faults that a predicate leaves; null where the best cannot be worked out. */
-export function ordersOf(e: Evidence, stands: (h: Hypothesis) => boolean, choose: Choose = byEngine): Orders | null {
+function ordersOf(e: Evidence, stands: (h: Hypothesis) => boolean, choose: Choose = byEngine): Orders | null {
   const hypotheses = e.hypotheses.filter((h) => h.id !== AS_PLANNED && stands(h));
   const kinds = kindsOf(hypotheses, e.candidates);
   const readings = e.candidates.map((candidate) => ({ candidate, minutes: candidate.minutes }));
