@@ -51,6 +51,27 @@ const candidateOf = ({ key, t, m }: AsideMeasure): Candidate => ({
   enter: { quantity: m.quantity, state: m.state, test: t.id, measure: m.id, ...(m.seen ? m.seen : {}) },
 });
 
+type Predictions = ReadonlyMap<string, Predicted>;
+
+/** Joined predictions, kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
+const kept = new WeakMap<Predictions, Map<string, Map<string, Predicted>>>();
+
+const signature = (more: Predictions): string => JSON.stringify([...more]);
+
+function joined(base: Predictions, more: Predictions): Map<string, Predicted> {
+  const of = kept.get(base) ?? new Map<string, Map<string, Predicted>>();
+  kept.set(base, of);
+  const key = signed.get(more) ?? signature(more);
+  signed.set(more, key);
+  const made = of.get(key) ?? new Map<string, Predicted>(more);
+  of.set(key, made);
+  // The family's own has been asked for more since.
+  for (const [k, value] of base) if (!more.has(k) && made.get(k) !== value) made.set(k, value);
+  return made;
+}
+
+const signed = new WeakMap<Predictions, string>();
+
 /** A family's evidence with these beside it; as it was where no test is of them. */
 export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const [planned] = e.hypotheses;
@@ -58,13 +79,13 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const faults = new Map(aside.faults.map((f) => [f.id, f]));
   const sound = aside.predicted(null);
   /** Predictions of the family's own, by those that were made of them. */
-  const from = new WeakMap<ReadonlyMap<string, Predicted>, ReadonlyMap<string, Predicted>>();
-  const over = (base: ReadonlyMap<string, Predicted>, more: ReadonlyMap<string, Predicted>): Map<string, Predicted> => {
-    const made = new Map([...base, ...more]);
+  const from = new WeakMap<Predictions, Predictions>();
+  const over = (base: Predictions, more: Predictions): Predictions => {
+    const made = joined(base, more);
     from.set(made, base);
     return made;
   };
-  const along = (h: Hypothesis, more: ReadonlyMap<string, Predicted>): Hypothesis => ({
+  const along = (h: Hypothesis, more: Predictions): Hypothesis => ({
     ...h,
     predicts: over(h.predicts, more),
     ...(h.worse ? { worse: h.worse.map((w) => over(w, more)) } : {}),
@@ -78,7 +99,8 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   return {
     ...e,
     hypotheses: [...e.hypotheses.map((h) => along(h, sound)), ...aside.faults.map(alone)],
-    observations: [...e.observations, ...observations],
+    // First, so that what the family reads next goes on from them.
+    observations: [...observations, ...e.observations],
     candidates: [
       ...e.candidates.filter((c) => c.enter.test === undefined || !tests.has(c.enter.test)),
       ...aside.measures.filter((a) => !seen.has(a.key) && !a.m.optional).map(candidateOf),

@@ -235,3 +235,50 @@ describe('what a hypothesis does not explain', () => {
     expect([low?.hypothesis.id, low?.rejected, low?.against]).toEqual(['one', false, []]);
   });
 });
+
+describe('reading after reading', () => {
+  const parameters: Parameter[] = [
+    { id: 'supply', sigma: 0.05, mean: 0 },
+    { id: 'winding', sigma: 0.2, mean: -0.1 },
+  ];
+  const keys = ['a', 'b', 'c', 'd'];
+  const figures = fc.array(fc.double({ min: 0, max: 30, noNaN: true }), { minLength: 4, maxLength: 4 });
+  const made = (values: readonly number[], i: number): Hypothesis => ({
+    ...hypothesis(`h${i}`, 1 + i, {}),
+    predicts: new Map(keys.map((k, j) => [k, { value: values[j] ?? 0, by: { supply: values[j] ?? 0, winding: j } }])),
+  });
+  const said = (r: ReturnType<typeof rank>): unknown => [
+    ...r.ranked.map((x) => [x.hypothesis.id, x.probability, x.rejected, x.supports, x.against]),
+    r.none,
+  ];
+  it('gives what all at once gives, in any order, with one taken back in between', () => {
+    fc.assert(
+      fc.property(
+        fc.array(figures, { minLength: 2, maxLength: 4 }),
+        figures,
+        fc.shuffledSubarray(keys),
+        (all, read, order) => {
+          const kept = all.map(made);
+          const observations = order.map((k) => volts(k, read[keys.indexOf(k)] ?? 0));
+          for (let n = 0; n <= observations.length; n++) {
+            const some = observations.slice(0, n);
+            expect(said(rank(kept, some, [], parameters))).toEqual(said(rank(all.map(made), some, [], parameters)));
+          }
+          const fewer = observations.slice(1);
+          expect(said(rank(kept, fewer, [], parameters))).toEqual(said(rank(all.map(made), fewer, [], parameters)));
+          expect(said(rank(kept, observations, [], parameters))).toEqual(
+            said(rank(all.map(made), observations, [], parameters)),
+          );
+        },
+      ),
+      { seed: 8, numRuns: 60 },
+    );
+  });
+  it('leaves what was said before as it was', () => {
+    const kept = [made([10, 20, 5, 6], 0), made([0, 20, 5, 6], 1)];
+    const before = rank(kept, [volts('a', 10)], [], parameters);
+    const copy = structuredClone(said(before));
+    rank(kept, [volts('a', 10), volts('b', 3)], [], parameters);
+    expect(said(before)).toEqual(copy);
+  });
+});

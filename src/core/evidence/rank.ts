@@ -8,180 +8,25 @@
  * ones broadly. A hypothesis whose own readings reject it (chi-square beyond 99.9 %) cannot lead.
  */
 import {
-  AS_PLANNED,
-  type Evidence,
-  type Hypothesis,
-  type Observation,
-  type Parameter,
-  type Predicted,
-} from './hypothesis';
+  BROAD,
+  type Course,
+  courseOf,
+  type Explained,
+  explain,
+  FAR,
+  MISREPORT,
+  normalDensity,
+  slopesOf,
+} from './account';
+import { AS_PLANNED, type Evidence, type Hypothesis, type Observation, type Parameter } from './hypothesis';
 import { bestNext, liveOf } from './next';
 import type { Ranked, Ranking } from './ranked';
 
-/** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
-const MISREPORT = 0.003;
-/** A figure that nothing predicts may be anything over so many volts or ohms alike. */
-const BROAD = 1 / 60;
 /** Of "none of these", shares of the readings that go by what the list predicts on average. */
 const ORDINARY = [0.5, 0.8, 0.92] as const;
 const NONE_PRIOR = 0.04;
-/** A gross slip (wrong screw touched): so often, whatever is predicted. */
-const SLIP = 0.002;
-/** The standard normal at 99.9 %. */
-const REJECTS = 3.09;
-/** One figure so far off, in squared deviations, is a slip of the probe or another cause: it is read again. */
-const BEYOND = 36;
-/** What a rejected hypothesis keeps of its likelihood. */
-const REJECTED = Math.log(1e-4);
 /** None of these is so much likelier than a rejected best. */
 const LEADS = Math.log(4);
-/** As many yes-and-no answers against a hypothesis as this reject it, misreports allowed for. */
-const AGAINST_REJECTS = 2;
-/** As planned, nothing that was seen or read may speak against it: a test that failed did. */
-const AGAINST_PLAN = 1;
-
-interface Explained {
-  /** By observation: squared deviations of what was read from what it predicts, `FAR` at most. */
-  far: number[];
-  log: number;
-  rejected: boolean;
-  misses: number;
-  supports: string[];
-  against: string[];
-}
-
-/** Beyond this a reading is as far off as any. */
-const FAR = 30;
-
-/** Wilson and Hilferty: the cube root of a chi-square is near normal. */
-const chiSquareScore = (x: number, n: number): number =>
-  n === 0 ? 0 : (Math.cbrt(x / n) - (1 - 2 / (9 * n))) / Math.sqrt(2 / (9 * n));
-
-const normalDensity = (v: number, variance: number): number =>
-  Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
-
-/** How a figure follows each parameter, in their order. */
-const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
-  predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
-
-/** Whether something that was done by then leaves all dead under a hypothesis. */
-function leftDead(h: Hypothesis, after: readonly string[]): boolean {
-  for (const key of after) if (h.predicts.get(key)?.value === 1) return true;
-  return false;
-}
-
-/** Chance that between two readings a fuse was replaced, or opened once more. */
-const REPLACED = 0.1;
-/** What is read, seen and heard of anything without power. */
-const DEAD: Predicted = { value: 0 };
-
-/** All observations under one hypothesis, figures by their shared parameters. */
-function explain(
-  h: Hypothesis,
-  observations: readonly Observation[],
-  parameters: readonly Parameter[],
-  failed: boolean,
-): Explained {
-  const p = parameters.length;
-  const theta = Float64Array.from(parameters, (x) => x.mean);
-  const cov = new Float64Array(p * p);
-  parameters.forEach((x, i) => {
-    cov[i * p + i] = x.sigma ** 2;
-  });
-  const covJ = new Float64Array(p);
-  const followed = new Int32Array(p);
-  const supports: string[] = [];
-  const against: string[] = [];
-  const apart: number[] = [];
-  let log = 0;
-  let chi = 0;
-  let figures = 0;
-  let misses = 0;
-  let far = 0;
-  let beyond = false;
-  /** Whether all was dead at the last reading that tells. */
-  let dead: boolean | null = null;
-  for (const o of observations) {
-    const usual = h.predicts.get(o.key);
-    if (usual === undefined) {
-      log += Math.log(o.sigma === null ? 0.5 : BROAD);
-      apart.push(FAR / 2);
-      continue;
-    }
-    // As predicted or dead by then: whichever is nearer, where the two differ at all.
-    const maybeDead = o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(h, o.after);
-    const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
-    if (maybeDead) {
-      log += Math.log(dead === null ? 0.5 : dead === nowDead ? 1 - REPLACED : REPLACED);
-      dead = nowDead;
-    }
-    const predicted = nowDead ? DEAD : usual;
-    if (o.sigma === null) {
-      const agrees = Math.abs(predicted.value - o.value) < 0.5;
-      apart.push(agrees ? 0 : FAR / 2);
-      const error = o.error ?? MISREPORT;
-      log += Math.log(agrees ? 1 - error : error);
-      if (!agrees && error <= MISREPORT) misses += 1;
-      (agrees ? supports : against).push(o.text);
-      continue;
-    }
-    const j = slopesOf(predicted, parameters);
-    let narrow = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2;
-    let moved = 0;
-    // Most readings follow few of the parameters: a coil that is not called moves nothing.
-    let follows = 0;
-    for (let a = 0; a < p; a++) {
-      if ((j[a] as number) !== 0) followed[follows++] = a;
-    }
-    for (let a = 0; a < p; a++) {
-      let sum = 0;
-      for (let k = 0; k < follows; k++) {
-        const b = followed[k] as number;
-        sum += (cov[a * p + b] as number) * (j[b] as number);
-      }
-      covJ[a] = sum;
-    }
-    for (let k = 0; k < follows; k++) {
-      const a = followed[k] as number;
-      narrow += (covJ[a] as number) * (j[a] as number);
-      moved += (theta[a] as number) * (j[a] as number);
-    }
-    const v = o.value - predicted.value - moved;
-    const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
-    const fits =
-      (1 - SLIP) *
-      (predicted.floats === undefined
-        ? normalDensity(v, narrow)
-        : (normalDensity(v, narrow) + normalDensity(v, narrow + predicted.floats ** 2)) / 2);
-    log += Math.log(fits + SLIP * BROAD);
-    const z2 = (v * v) / variance;
-    chi += z2;
-    if (z2 > BEYOND) beyond = true;
-    figures += 1;
-    apart.push(Math.min(FAR, z2));
-    (z2 <= 9 ? supports : against).push(o.text);
-    if (z2 > 9) far += 1;
-    // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
-    if (predicted.floats !== undefined || fits < SLIP * BROAD) continue;
-    let touches = 0;
-    for (let a = 0; a < p; a++) if (covJ[a] !== 0) followed[touches++] = a;
-    for (let k = 0; k < touches; k++) {
-      const a = followed[k] as number;
-      const gain = (covJ[a] as number) / variance;
-      theta[a] = (theta[a] as number) + gain * v;
-      for (let m = 0; m < touches; m++) {
-        const b = followed[m] as number;
-        cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
-      }
-    }
-  }
-  const rejected =
-    beyond ||
-    chiSquareScore(chi, figures) > REJECTS ||
-    misses >= AGAINST_REJECTS ||
-    (h.id === AS_PLANNED && (failed || misses + far >= AGAINST_PLAN));
-  return { far: apart, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
-}
 
 type Judged = Explained & {
   hypothesis: Hypothesis;
@@ -190,15 +35,10 @@ type Judged = Explained & {
 };
 
 /** A fault of several degrees as bad as explains most; each degree is as likely as another. */
-function bestDegree(
-  h: Hypothesis,
-  observations: readonly Observation[],
-  parameters: readonly Parameter[],
-  failed: boolean,
-): Judged {
+function bestDegree(h: Hypothesis, course: Course, failed: boolean): Judged {
   const degrees = [h.predicts, ...(h.worse ?? [])].map((predicts, degree) => {
     const hypothesis = { ...h, predicts, degree };
-    return { hypothesis, ...explain(hypothesis, observations, parameters, failed) };
+    return { hypothesis, ...explain(h.id, predicts, course, failed) };
   });
   const best = degrees.reduce((a, b) => (b.log > a.log ? b : a));
   const share = degrees.reduce((sum, d) => sum + Math.exp(d.log - best.log), 0) / degrees.length;
@@ -255,14 +95,15 @@ const SECOND = 0.2;
 /** Probabilities sum to 1 together with `none`. Pairs come in where no single fault explains what was read. */
 export function rankEvidence(e: Evidence): Ranking {
   const { observations, parameters, failed = false } = e;
-  const singles = e.hypotheses.map((h) => bestDegree(h, observations, parameters, failed));
+  const course = courseOf(observations, parameters);
+  const singles = e.hypotheses.map((h) => bestDegree(h, course, failed));
   const score = (x: (typeof singles)[number]): number => x.log + Math.log(x.hypothesis.prior);
   const top = singles.reduce<(typeof singles)[number] | undefined>(
     (a, b) => (a && score(a) >= score(b) ? a : b),
     undefined,
   );
   const unexplained = top !== undefined && (top.rejected || top.against.length > 0);
-  const pairs = unexplained && e.both ? pairsOf(e, e.both, singles, failed) : [];
+  const pairs = unexplained && e.both ? pairsOf(e, e.both, singles, course, failed) : [];
   const all = [...singles, ...pairs];
   const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
   const leads = all.reduce((a, b) => (score(b) > score(a) ? b : a));
@@ -363,9 +204,10 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
  * left that neither explains, then of how common they are; the best of them in every degree of both.
  */
 function pairsOf(
-  { hypotheses, observations, parameters }: Evidence,
+  { hypotheses, observations }: Evidence,
   both: NonNullable<Evidence['both']>,
   singles: readonly Judged[],
+  course: Course,
   failed: boolean,
 ): Judged[] {
   const faults = singles.filter((x) => x.hypothesis.id !== AS_PLANNED);
@@ -379,7 +221,7 @@ function pairsOf(
     if (!made) return [];
     const id = [a.id, b.id].sort().join(' + ');
     const prior = (SECOND * a.prior * b.prior) / total;
-    return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, observations, parameters, failed)];
+    return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, course, failed)];
   };
   const first = order.flatMap(({ a, b }) => judged(a, b, false).map((found) => ({ a, b, found })));
   first.sort((x, y) => y.found.log - x.found.log);

@@ -94,7 +94,7 @@ function observe(job: LowVoltageJob): Observation[] {
       text: `the display is ${job.powerUp.display}`,
     });
   }
-  return [...observations, ...complaintObservations(job)];
+  return [...complaintObservations(job), ...observations];
 }
 
 /** States worth solving: idle, and those observed. */

@@ -64,6 +64,9 @@ interface Prepared extends Predictor {
   groups: readonly Group[];
   /** Loads that somebody sees or hears running. */
   shown: readonly { id: string; runs: string }[];
+  /** Places of the transformers' own volts in the kernel, and what they are by nameplate. */
+  mains: readonly number[];
+  nominal: readonly number[];
 }
 
 /** By state, each pair that was read, could be read next, or is measured by the proof. */
@@ -137,6 +140,8 @@ function direction(installed: Installed, running: readonly string[]): number | n
 
 /** One way a fault could show: with which supply, from which volts the device is lit, and what is then read. */
 interface Way {
+  /** Its circuit, kept: a further reading is one state more of it. Ways of one fault share it. */
+  p: Prepared;
   supply: number;
   livesFrom: number | null;
   predicts: Map<string, Predicted>;
@@ -168,7 +173,7 @@ export function faultReader(
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
   if (once)
     return (_id, apply) => {
-      const p = circuitWith(apply, setting, 1);
+      const p = circuitWith(apply, setting);
       return [fresh(p, setting, 1, restingLimit(p, setting)).predicts];
     };
   const circuit = circuitOf(setting);
@@ -177,7 +182,7 @@ export function faultReader(
   return (id, apply, brief = false) => {
     const known = ways.get(id);
     const found = known ?? waysOf(apply, setting, brief);
-    if (known) for (const way of known) more(way, apply, setting);
+    if (known) for (const way of known) more(way, setting);
     else ways.set(id, found);
     return found.map((w) => w.predicts);
   };
@@ -189,13 +194,9 @@ export function faultReader(
  */
 function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
   // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
-  const p = circuitWith(apply, setting, 1);
-  const { emf } = p.solver.kernel.layout;
-  const nominal = Float64Array.from(emf);
-  const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
-  const mains = p.solver.netlist.elements.flatMap((e, i) => (own.has(e.id) ? [2 * i, 2 * i + 1] : []));
+  const p = circuitWith(apply, setting);
   const from = (supply: number): { ways: Way[]; weak: boolean } => {
-    for (const i of mains) emf[i] = (nominal[i] as number) * supply;
+    supplied(p, supply);
     const usual = fresh(p, setting, supply, restingLimit(p, setting));
     const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(p, setting, supply, lives));
     return { ways: [usual, ...others], weak: usual.weak };
@@ -208,27 +209,43 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: bool
 }
 
 /** Pairs asked for that a way has not been asked before. */
-function more(way: Way, apply: Fault['apply'] | null, setting: FaultSetting): void {
-  let made: Prepared | null = null;
+function more(way: Way, setting: FaultSetting): void {
+  let ready = false;
   for (const state of setting.states) {
-    const pairs = (setting.asked.get(state.id) ?? []).filter(({ key, read }) => {
-      const has = way.predicts.get(key);
-      return !way.absent.has(key) && (has === undefined || (read && !has.along));
-    });
-    if (pairs.length === 0) continue;
-    made ??= circuitWith(apply, setting, way.supply);
-    addPairs(made, setting, way, pairs, settle(made, state, way.livesFrom));
+    const asked = setting.asked.get(state.id) ?? NO_PAIRS;
+    let pairs: Asked[] | null = null;
+    for (const pair of asked) {
+      const has = way.predicts.get(pair.key);
+      if (has === undefined ? way.absent.has(pair.key) : !pair.read || has.along !== undefined) continue;
+      pairs ??= [];
+      pairs.push(pair);
+    }
+    if (pairs === null) continue;
+    if (!ready) supplied(way.p, way.supply);
+    ready = true;
+    addPairs(way.p, setting, way, pairs, settle(way.p, state, way.livesFrom));
   }
 }
 
-function circuitWith(apply: Fault['apply'] | null, { planned, unknowns }: FaultSetting, supply: number): Prepared {
-  const whole = supply === 1 ? planned : withSupply(planned, supply);
-  const p = predictor(apply ? apply(whole) : whole);
+const NO_PAIRS: readonly Asked[] = [];
+
+/** Transformers at a share of their nameplates. */
+function supplied({ solver, mains, nominal }: Prepared, share: number): void {
+  const { emf } = solver.kernel.layout;
+  for (let k = 0; k < mains.length; k++) emf[mains[k] as number] = (nominal[k] as number) * share;
+}
+
+function circuitWith(apply: Fault['apply'] | null, { planned, unknowns }: FaultSetting): Prepared {
+  const p = predictor(apply ? apply(planned) : planned);
   const { elements } = p.solver.netlist;
+  const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
+  const mains = elements.flatMap((e, i) => (own.has(e.id) ? [2 * i, 2 * i + 1] : []));
   return {
     ...p,
     groups: groupsOf(unknowns, elements),
     shown: elements.flatMap((e) => (e.kind === 'load' && e.runs ? [{ id: e.id, runs: e.runs }] : [])),
+    mains,
+    nominal: mains.map((i) => p.solver.kernel.layout.emf[i] as number),
   };
 }
 
@@ -298,6 +315,7 @@ interface FreshWay extends Way {
 function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: number | null): FreshWay {
   const called: (number | null)[] = [];
   const way: FreshWay = {
+    p,
     supply,
     livesFrom,
     predicts: new Map(),

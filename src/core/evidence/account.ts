@@ -1,0 +1,261 @@
+/**
+ * How one hypothesis accounts for what was read, one observation after another: figures by the parameters they share, in
+ * Kalman form. An account is kept, so that a further reading is one step and not all of them anew.
+ */
+import { AS_PLANNED, type Observation, type Parameter, type Predicted } from './hypothesis';
+
+/** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
+export const MISREPORT = 0.003;
+/** A figure that nothing predicts may be anything over so many volts or ohms alike. */
+export const BROAD = 1 / 60;
+/** A gross slip (wrong screw touched): so often, whatever is predicted. */
+const SLIP = 0.002;
+/** The standard normal at 99.9 %. */
+const REJECTS = 3.09;
+/** One figure so far off, in squared deviations, is a slip of the probe or another cause: it is read again. */
+const BEYOND = 36;
+/** What a rejected hypothesis keeps of its likelihood. */
+const REJECTED = Math.log(1e-4);
+/** As many yes-and-no answers against a hypothesis as this reject it, misreports allowed for. */
+const AGAINST_REJECTS = 2;
+/** As planned, nothing that was seen or read may speak against it: a test that failed did. */
+const AGAINST_PLAN = 1;
+/** Beyond this a reading is as far off as any. */
+export const FAR = 30;
+/** Chance that between two readings a fuse was replaced, or opened once more. */
+const REPLACED = 0.1;
+/** What is read, seen and heard of anything without power. */
+const DEAD: Predicted = { value: 0 };
+
+export interface Explained {
+  /** By observation: squared deviations of what was read from what it predicts, `FAR` at most. */
+  far: readonly number[];
+  log: number;
+  rejected: boolean;
+  misses: number;
+  supports: string[];
+  against: string[];
+}
+
+type Predictions = ReadonlyMap<string, Predicted>;
+
+/** Wilson and Hilferty: the cube root of a chi-square is near normal. */
+const chiSquareScore = (x: number, n: number): number =>
+  n === 0 ? 0 : (Math.cbrt(x / n) - (1 - 2 / (9 * n))) / Math.sqrt(2 / (9 * n));
+
+export const normalDensity = (v: number, variance: number): number =>
+  Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
+
+/** How a figure follows each parameter, in their order. */
+export const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
+  predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
+
+/** Whether something that was done by then leaves all dead under a hypothesis. */
+function leftDead(predicts: Predictions, after: readonly string[]): boolean {
+  for (const key of after) if (predicts.get(key)?.value === 1) return true;
+  return false;
+}
+
+/** What was read, in its order; and whether it goes on from what was read before. */
+export interface Course {
+  observations: readonly Observation[];
+  parameters: readonly Parameter[];
+  continues: Course | null;
+}
+
+const sameObservation = (x: Observation, y: Observation): boolean =>
+  x.key === y.key &&
+  x.value === y.value &&
+  x.sigma === y.sigma &&
+  x.error === y.error &&
+  x.text === y.text &&
+  (x.after?.length ?? 0) === (y.after?.length ?? 0) &&
+  (x.after ?? []).every((key, i) => key === y.after?.[i]);
+
+const sameParameters = (x: readonly Parameter[], y: readonly Parameter[]): boolean =>
+  x.length === y.length && x.every((p, i) => p.id === y[i]?.id && p.sigma === y[i]?.sigma && p.mean === y[i]?.mean);
+
+/** The one before, for as long as it is gone on from. */
+let last: Course | null = null;
+
+/** A course of readings; it continues the last one asked for where that is the beginning of it. */
+export function courseOf(observations: readonly Observation[], parameters: readonly Parameter[]): Course {
+  const goesOn =
+    last !== null &&
+    last.observations.length <= observations.length &&
+    sameParameters(last.parameters, parameters) &&
+    last.observations.every((o, i) => sameObservation(o, observations[i] as Observation));
+  const continues = goesOn ? last : null;
+  // Of a chain only the last link is held.
+  if (last) last.continues = null;
+  last = { observations, parameters, continues };
+  return last;
+}
+
+class Account {
+  /** So many of the observations are in it. */
+  taken = 0;
+  private log = 0;
+  private chi = 0;
+  private figures = 0;
+  private misses = 0;
+  private beyondThree = 0;
+  private beyond = false;
+  /** Whether all was dead at the last reading that tells. */
+  private dead: boolean | null = null;
+
+  private constructor(
+    private readonly theta: Float64Array,
+    private readonly cov: Float64Array,
+    private readonly far: number[],
+    private readonly supports: string[],
+    private readonly against: string[],
+  ) {}
+
+  static fresh(parameters: readonly Parameter[]): Account {
+    const p = parameters.length;
+    const cov = new Float64Array(p * p);
+    parameters.forEach((x, i) => {
+      cov[i * p + i] = x.sigma ** 2;
+    });
+    return new Account(
+      Float64Array.from(parameters, (x) => x.mean),
+      cov,
+      [],
+      [],
+      [],
+    );
+  }
+
+  copy(): Account {
+    const { theta, cov, far, supports, against } = this;
+    const made = new Account(theta.slice(), cov.slice(), [...far], [...supports], [...against]);
+    made.taken = this.taken;
+    made.log = this.log;
+    made.chi = this.chi;
+    made.figures = this.figures;
+    made.misses = this.misses;
+    made.beyondThree = this.beyondThree;
+    made.beyond = this.beyond;
+    made.dead = this.dead;
+    return made;
+  }
+
+  /** Takes the observations that are not in it yet. */
+  goOn(predicts: Predictions, { observations, parameters }: Course): void {
+    for (; this.taken < observations.length; this.taken++)
+      this.take(predicts, observations[this.taken] as Observation, parameters);
+  }
+
+  private take(predicts: Predictions, o: Observation, parameters: readonly Parameter[]): void {
+    const usual = predicts.get(o.key);
+    if (usual === undefined) {
+      this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
+      this.far.push(FAR / 2);
+      return;
+    }
+    // As predicted or dead by then: whichever is nearer, where the two differ at all.
+    const maybeDead = o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(predicts, o.after);
+    const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
+    if (maybeDead) {
+      this.log += Math.log(this.dead === null ? 0.5 : this.dead === nowDead ? 1 - REPLACED : REPLACED);
+      this.dead = nowDead;
+    }
+    const predicted = nowDead ? DEAD : usual;
+    if (o.sigma === null) this.look(o, predicted);
+    else this.figure(o, o.sigma, predicted, parameters);
+  }
+
+  private look(o: Observation, predicted: Predicted): void {
+    const agrees = Math.abs(predicted.value - o.value) < 0.5;
+    this.far.push(agrees ? 0 : FAR / 2);
+    const error = o.error ?? MISREPORT;
+    this.log += Math.log(agrees ? 1 - error : error);
+    if (!agrees && error <= MISREPORT) this.misses += 1;
+    (agrees ? this.supports : this.against).push(o.text);
+  }
+
+  private figure(o: Observation, sigma: number, predicted: Predicted, parameters: readonly Parameter[]): void {
+    const { theta, cov } = this;
+    const p = parameters.length;
+    const covJ = SCRATCH.covJ.length < p ? new Float64Array(p) : SCRATCH.covJ;
+    const followed = SCRATCH.followed.length < p ? new Int32Array(p) : SCRATCH.followed;
+    SCRATCH.covJ = covJ;
+    SCRATCH.followed = followed;
+    const j = slopesOf(predicted, parameters);
+    let narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2;
+    let moved = 0;
+    // Most readings follow few of the parameters: a coil that is not called moves nothing.
+    let follows = 0;
+    for (let a = 0; a < p; a++) if ((j[a] as number) !== 0) followed[follows++] = a;
+    for (let a = 0; a < p; a++) {
+      let sum = 0;
+      for (let k = 0; k < follows; k++) {
+        const b = followed[k] as number;
+        sum += (cov[a * p + b] as number) * (j[b] as number);
+      }
+      covJ[a] = sum;
+    }
+    for (let k = 0; k < follows; k++) {
+      const a = followed[k] as number;
+      narrow += (covJ[a] as number) * (j[a] as number);
+      moved += (theta[a] as number) * (j[a] as number);
+    }
+    const v = o.value - predicted.value - moved;
+    const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
+    const fits =
+      (1 - SLIP) *
+      (predicted.floats === undefined
+        ? normalDensity(v, narrow)
+        : (normalDensity(v, narrow) + normalDensity(v, narrow + predicted.floats ** 2)) / 2);
+    this.log += Math.log(fits + SLIP * BROAD);
+    const z2 = (v * v) / variance;
+    this.chi += z2;
+    if (z2 > BEYOND) this.beyond = true;
+    this.figures += 1;
+    this.far.push(Math.min(FAR, z2));
+    (z2 <= 9 ? this.supports : this.against).push(o.text);
+    if (z2 > 9) this.beyondThree += 1;
+    // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
+    if (predicted.floats !== undefined || fits < SLIP * BROAD) return;
+    let touches = 0;
+    for (let a = 0; a < p; a++) if (covJ[a] !== 0) followed[touches++] = a;
+    for (let k = 0; k < touches; k++) {
+      const a = followed[k] as number;
+      const gain = (covJ[a] as number) / variance;
+      theta[a] = (theta[a] as number) + gain * v;
+      for (let m = 0; m < touches; m++) {
+        const b = followed[m] as number;
+        cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
+      }
+    }
+  }
+
+  /** @param failed a test has: as planned is then out of the question */
+  verdict(id: string, failed: boolean): Explained {
+    const { far, log, misses, supports, against } = this;
+    const rejected =
+      this.beyond ||
+      chiSquareScore(this.chi, this.figures) > REJECTS ||
+      misses >= AGAINST_REJECTS ||
+      (id === AS_PLANNED && (failed || misses + this.beyondThree >= AGAINST_PLAN));
+    return { far, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
+  }
+}
+
+/** Reused from figure to figure. */
+const SCRATCH = { covJ: new Float64Array(0), followed: new Int32Array(0) };
+
+/** Accounts by the predictions they are of. */
+const kept = new WeakMap<Predictions, { of: Course; account: Account }>();
+
+/** A course of readings under one hypothesis' predictions. @param failed a test of the proof has */
+export function explain(id: string, predicts: Predictions, course: Course, failed: boolean): Explained {
+  const before = kept.get(predicts);
+  const goesOn = before && (before.of === course || before.of === course.continues);
+  // What somebody holds of the last ranking is not written on.
+  const account = goesOn ? before.account.copy() : Account.fresh(course.parameters);
+  account.goOn(predicts, course);
+  kept.set(predicts, { of: course, account });
+  return account.verdict(id, failed);
+}
