@@ -10,9 +10,10 @@ import { demoJobs } from '../demo/jobs';
 import { proveOnWorld } from '../rig/prove';
 import { isTruth } from '../rig/same';
 import { alike, explainsAll } from '../rig/truth/alike';
-import { truthCampaign } from '../rig/truth/campaign';
+import { type Score, type TruthScores, truthCampaign } from '../rig/truth/campaign';
 import { TRUTH_CASES } from '../rig/truth/houses';
 import { ordersOfJob } from '../rig/truth/optimal';
+import { houseSubjects, plantSubjects } from '../rig/truth/subjects';
 import { clientFor, worldClient } from '../rig/world-client';
 import { derive } from '../src/core/derive';
 import { AS_PLANNED } from '../src/core/evidence/hypothesis';
@@ -334,28 +335,45 @@ const o = await outside();
 const h = await healthy();
 const dj = await demos();
 const each = (of: number): number => Math.ceil(of / TRUTH_CASES.length);
-const t = truthCampaign({
+const share = (a: number, b: number): string => (b === 0 ? '–' : `${((100 * a) / b).toFixed(1)} %`);
+const fromOutside = {
   seed: SEED,
   singles: each(SINGLES),
   outside: each(OUTSIDE),
   pairs: each(PAIRS),
   healthy: HEALTHY,
-  jobOf: anyJob,
   canary: CANARY,
-});
-wrong.push(...t.wrong.map((w) => `described from outside: ${w}`));
+};
+const t = truthCampaign(houseSubjects(anyJob), fromOutside);
+const plants = truthCampaign(plantSubjects(anyJob), { ...fromOutside, singles: 60, outside: 10, pairs: 40 });
+wrong.push(...[...t.wrong, ...plants.wrong].map((w) => `described from outside: ${w}`));
 /** The engine's order of readings beside the best there is, where that can be worked out in some seconds. */
 const orders = TRUTH_CASES.slice(0, ORDERED).flatMap((of) => ordersOfJob(anyJob(of.job)));
 const ratios = orders.map((x) => x.engine / x.best);
 const worstRatio = Math.max(...ratios);
 const meanRatio = ratios.reduce((a, b) => a + b, 0) / ratios.length;
-const share = (a: number, b: number): string => (b === 0 ? '–' : `${((100 * a) / b).toFixed(1)} %`);
-const OUT = '24 V described from outside:';
-const truthRows = [
-  [`${OUT} singles, true or indistinguishable first`, t.singles, '≥ 97 %', 0.97],
-  [`${OUT} pairs, both named or all explained`, t.pairs, '≥ 85 %', 0.85],
-  [`${OUT} outside the list, “none of these” or all explained`, t.outside, '≥ 80 %', 0.8],
-] as const;
+type Row = readonly [string, number, string, string, boolean];
+const rowsFromOutside = (what: string, x: TruthScores): Row[] => {
+  const scored = (of: string, { right, confidentWrong, of: n }: Score, wanted: string, least: number): Row[] => [
+    [`${what}: ${of}`, n, share(right, n), wanted, right >= least * n],
+    ['  wrong with confidence', n, share(confidentWrong, n), '≤ 3 %', confidentWrong <= 0.03 * n],
+  ];
+  const { healthy: h, silent } = x;
+  return [
+    ...scored('singles, true or indistinguishable first', x.singles, '≥ 97 %', 0.97),
+    ...scored('pairs, both named or all explained', x.pairs, '≥ 85 %', 0.85),
+    ...scored('outside the list, “none of these” or all explained', x.outside, '≥ 80 %', 0.8),
+    [
+      `${what}: faults that no test shows`,
+      silent.length + x.singles.of + x.outside.of,
+      String(silent.length),
+      '',
+      true,
+    ],
+    [`${what}: healthy, false alarms`, h.of, share(h.alarms, h.of), '≤ 1 %', h.alarms <= 0.01 * h.of],
+    [`${what}: healthy, too close to tell`, h.of, share(h.close, h.of), '≤ 5 %', h.close <= 0.05 * h.of],
+  ];
+};
 const rows = [
   ['singles, true or indistinguishable first', s.of, share(s.right, s.of), '≥ 97 %', s.right >= 0.97 * s.of],
   ...[...byFamily].map(([family, t]) => [`  of them ${family}`, t.of, share(t.right, t.of), '', true] as const),
@@ -384,34 +402,8 @@ const rows = [
     '100 %',
     dj.passed === dj.of,
   ],
-  ...truthRows.flatMap(
-    ([what, x, wanted, least]) =>
-      [
-        [what, x.of, share(x.right, x.of), wanted, x.right >= least * x.of],
-        [`  wrong with confidence`, x.of, share(x.confidentWrong, x.of), '≤ 3 %', x.confidentWrong <= 0.03 * x.of],
-      ] as const,
-  ),
-  [
-    `${OUT} faults that no test shows`,
-    t.silent.length + t.singles.of + t.outside.of,
-    String(t.silent.length),
-    '',
-    true,
-  ],
-  [
-    `${OUT} healthy, false alarms`,
-    t.healthy.of,
-    share(t.healthy.alarms, t.healthy.of),
-    '≤ 1 %',
-    t.healthy.alarms <= 0.01 * t.healthy.of,
-  ],
-  [
-    `${OUT} healthy, too close to tell`,
-    t.healthy.of,
-    share(t.healthy.close, t.healthy.of),
-    '≤ 5 %',
-    t.healthy.close <= 0.05 * t.healthy.of,
-  ],
+  ...rowsFromOutside('24 V described from outside', t),
+  ...rowsFromOutside('boilers described from outside', plants),
   [
     'minutes of reading beside the best order of all, from a complaint: mean and worst',
     orders.length,

@@ -1,15 +1,11 @@
-/** The ranking held against houses that were described from outside: singles, pairs, what no list has, and healthy ones. */
+/** The ranking held against houses and plants that were described from outside: singles, pairs, what no list has, and healthy ones. */
 import { derive } from '../../src/core/derive';
 import { AS_PLANNED } from '../../src/core/evidence/hypothesis';
 import { rankingOf } from '../../src/core/evidence/of-job';
 import type { Ranking } from '../../src/core/evidence/ranked';
-import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
 import { alike, explainsAll } from './alike';
-import { type NamedFault, truthFaults } from './faults';
 import { chance } from './house';
-import { TRUTH_CASES, type TruthCase } from './houses';
-import { landedOf, proveOnTruth } from './prove';
 
 export interface Score {
   of: number;
@@ -27,6 +23,21 @@ export interface TruthScores {
   wrong: string[];
 }
 
+/** A fault that can be put into a subject, and which names of the engine are right; none where its list has none. */
+export interface TruthNamed {
+  id: string;
+  accepts: RegExp | null;
+}
+
+/** A house or plant with the job an installer keeps of it. */
+export interface TruthSubject {
+  name: string;
+  job: Job;
+  faults: readonly TruthNamed[];
+  /** The job with its proof as taken there. @param faults of this subject's */
+  prove: (faults: readonly TruthNamed[], seed: number) => Job;
+}
+
 export interface TruthInput {
   seed: number;
   /** Of each house. */
@@ -34,8 +45,6 @@ export interface TruthInput {
   outside: number;
   pairs: number;
   healthy: number;
-  /** Reads the job of a text file as the application does. */
-  jobOf: (value: object) => Job;
   /** Blinds the ranking: it always answers as planned. Must score near nothing. */
   canary?: boolean;
 }
@@ -48,22 +57,22 @@ interface Ran {
   shown: boolean;
 }
 
-function ran(job: Job, of: TruthCase, faults: readonly NamedFault[], seed: number): Ran {
-  const proved = proveOnTruth(job, of, faults, seed);
+function ran(of: TruthSubject, faults: readonly TruthNamed[], seed: number): Ran {
+  const proved = of.prove(faults, seed);
   const d = derive(proved);
   const { failed, inconclusive } = d.shared.proof;
   return { ranking: rankingOf(proved, d), shown: failed + inconclusive > 0 };
 }
 
 /** The first of a ranking names a fault, or cannot be told from what does by anything that was read. */
-function names(ranking: Ranking, fault: NamedFault, top: string): boolean {
+function names(ranking: Ranking, fault: TruthNamed, top: string): boolean {
   const { accepts } = fault;
   if (accepts === null) return false;
   if (top.split(' + ').some((id) => accepts.test(id))) return true;
   return ranking.ranked.some(({ hypothesis: h }) => accepts.test(h.id) && alike(ranking, h.id, top, ranking.observed));
 }
 
-export function truthCampaign(input: TruthInput): TruthScores {
+export function truthCampaign(subjects: readonly TruthSubject[], input: TruthInput): TruthScores {
   const out: TruthScores = {
     singles: score(),
     pairs: score(),
@@ -85,21 +94,14 @@ export function truthCampaign(input: TruthInput): TruthScores {
       `${what} → ${first?.hypothesis.id} ${first?.probability.toFixed(2)}, none ${ranking.none.toFixed(2)}`,
     );
   };
-  for (const of of TRUTH_CASES) {
-    const job = input.jobOf(of.job);
-    const { installed } = ownOf(derive(job), '24v');
-    const all = truthFaults(
-      of,
-      landedOf(job),
-      (screw) => installed?.loads.find((l) => l.terminal === screw)?.id ?? screw,
-    );
+  for (const of of subjects) {
     const top = (r: Ranking): string => (input.canary ? AS_PLANNED : (r.ranked[0]?.hypothesis.id ?? ''));
     const leads = (r: Ranking): boolean => input.canary === true || r.none <= (r.ranked[0]?.probability ?? 0);
-    const shuffled = [...all].sort((a, b) => hash(a.id, input.seed) - hash(b.id, input.seed));
+    const shuffled = [...of.faults].sort((a, b) => hash(a.id, input.seed) - hash(b.id, input.seed));
     const [inList, inNone] = [shuffled.filter((f) => f.accepts !== null), shuffled.filter((f) => f.accepts === null)];
     const tried = [...cycled(inList, input.singles), ...cycled(inNone, input.outside)];
     for (const [i, fault] of tried.entries()) {
-      const { ranking, shown } = ran(job, of, [fault], input.seed * 1000 + i);
+      const { ranking, shown } = ran(of, [fault], input.seed * 1000 + i);
       const what = `${of.name}: ${fault.id}`;
       if (!shown || !ranking) {
         out.silent.push(what);
@@ -115,15 +117,15 @@ export function truthCampaign(input: TruthInput): TruthScores {
       const a = inList[Math.floor(random() * inList.length)];
       const b = inList[Math.floor(random() * inList.length)];
       if (!a || !b || a === b) continue;
-      const { ranking, shown } = ran(job, of, [a, b], input.seed * 2000 + i);
+      const { ranking, shown } = ran(of, [a, b], input.seed * 2000 + i);
       // A fault that the other one hides has nothing to be named by.
-      if (!shown || !ranking || !both(job, of, a, b, input.seed * 2000 + i)) continue;
+      if (!shown || !ranking || !both(of, a, b, input.seed * 2000 + i)) continue;
       const first = ranking.ranked.find((r) => r.hypothesis.id === top(ranking));
       const right = leads(ranking) && (explainsAll(first) || [a, b].every((f) => names(ranking, f, top(ranking))));
       judge(out.pairs, right, ranking, `${of.name}: ${a.id} and ${b.id}`);
     }
     for (let i = 0; i < input.healthy; i++) {
-      const { failed, inconclusive } = derive(proveOnTruth(job, of, [], input.seed * 3000 + i)).shared.proof;
+      const { failed, inconclusive } = derive(of.prove([], input.seed * 3000 + i)).shared.proof;
       out.healthy.of++;
       if (failed > 0) out.healthy.alarms++;
       else if (inconclusive > 0) out.healthy.close++;
@@ -133,9 +135,9 @@ export function truthCampaign(input: TruthInput): TruthScores {
 }
 
 /** Whether each of two faults changes what the proof reads beside the other. */
-function both(job: Job, of: TruthCase, a: NamedFault, b: NamedFault, seed: number): boolean {
-  const read = (faults: readonly NamedFault[]): string =>
-    JSON.stringify(Object.values(proveOnTruth(job, of, faults, seed).readings).map((r) => Math.round(r.value)));
+function both(of: TruthSubject, a: TruthNamed, b: TruthNamed, seed: number): boolean {
+  const read = (faults: readonly TruthNamed[]): string =>
+    JSON.stringify(Object.values(of.prove(faults, seed).readings).map((r) => Math.round(r.value)));
   const together = read([a, b]);
   return together !== read([a]) && together !== read([b]);
 }

@@ -7,6 +7,7 @@ import { TRUTH_CASES } from './houses';
 import { ordersOfJob } from './optimal';
 import { abs, type Branch, type Complex, solvePhasors } from './phasor';
 import { landedOf, proveOnTruth } from './prove';
+import { houseSubjects, plantSubjects } from './subjects';
 
 describe('phasors', () => {
   it('a coil behind a resistor: |V| = E·|Z| / |R + Z|', () => {
@@ -118,12 +119,47 @@ describe('the order of readings', () => {
 });
 
 describe('the campaign on these houses', () => {
-  const input = { seed: 4, singles: 5, outside: 1, pairs: 0, healthy: 0, jobOf: anyJob };
+  const input = { seed: 4, singles: 5, outside: 1, pairs: 0, healthy: 0 };
+  const subjects = houseSubjects(anyJob);
   it('names what is wrong, and its blinded twin does not', () => {
-    const { singles } = truthCampaign(input);
+    const { singles } = truthCampaign(subjects, input);
     expect(singles.of).toBeGreaterThan(20);
     expect(singles.right / singles.of).toBeGreaterThan(0.9);
-    const blind = truthCampaign({ ...input, canary: true }).singles;
+    const blind = truthCampaign(subjects, { ...input, canary: true }).singles;
+    expect(blind.right / blind.of).toBeLessThan(0.5);
+  });
+});
+
+describe.each(plantSubjects(anyJob))('$name', (of) => {
+  it('healthy, it passes every test of its proof', () => {
+    for (const seed of [1, 2, 3, 4, 5, 6]) {
+      const { tests } = derive(of.prove([], seed)).shared.proof;
+      expect(
+        tests.flatMap((t) => t.measures.filter((m) => m.verdict !== 'pass').map((m) => `${t.id} ${m.id}`)),
+      ).toEqual([]);
+    }
+  });
+  it('whatever is wrong in it fails a test, or changes nothing that is read', () => {
+    const figures = (job: ReturnType<typeof of.prove>): string =>
+      JSON.stringify(
+        Object.values(job.readings).map((r) => (r.quantity === 'seen' ? r.value : Math.round(r.value / 30))),
+      );
+    for (const fault of of.faults) {
+      const proved = of.prove([fault], 3);
+      const { failed, inconclusive } = derive(proved).shared.proof;
+      const changed = figures(proved) !== figures(of.prove([], 3));
+      expect(failed + inconclusive > 0, fault.id).toBe(changed);
+    }
+  });
+});
+
+describe('the campaign on these plants', () => {
+  const input = { seed: 4, singles: 12, outside: 2, pairs: 0, healthy: 0 };
+  it('names what is wrong, and its blinded twin does not', () => {
+    const { singles } = truthCampaign(plantSubjects(anyJob), input);
+    expect(singles.of).toBeGreaterThan(20);
+    expect(singles.right / singles.of).toBeGreaterThan(0.9);
+    const blind = truthCampaign(plantSubjects(anyJob), { ...input, canary: true }).singles;
     expect(blind.right / blind.of).toBeLessThan(0.5);
   });
 });

@@ -4,7 +4,7 @@
  * contacts and the boiler's call input.
  *
  * The three-port valve is told by its wires alone: white is a heating call, grey says hot water is
- * satisfied. Its own switch joins white to orange only while grey is live (radiators alone);
+ * satisfied. Its own switch joins white to orange only while both are live (radiators alone);
  * otherwise the boiler runs through the cylinder thermostat.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
@@ -313,7 +313,11 @@ export function plantNetlist(
       ),
     );
     if (!options.travelling)
-      elements.push(contact('mid:switch', 'the valve’s own switch', 'MID.white', 'MID.orange', { coil: 'mid:grey' }));
+      elements.push(
+        // It goes over by white and is held by grey: grey alone does not move it from rest.
+        contact('mid:switch', 'the valve’s own switch', 'MID.white', 'mid.over', { coil: 'mid:grey' }),
+        contact('mid:moved', 'the valve has gone over', 'mid.over', 'MID.orange', { coil: 'mid:white' }),
+      );
   }
   const boilerVA = survey.boilerVA ?? USUAL_VA.boiler;
   if (needsCallRelay(plant))

@@ -1,6 +1,7 @@
 /** What a plant does for one demand, step by step: the call, the valves on their way, the valves arrived. */
+import { type CircuitState, METER_HIGH_OHMS } from '../circuit/netlist';
 import { magnitude, NO_PHASOR, type Phasor } from '../circuit/phasor';
-import { CircuitSolver } from '../circuit/solve';
+import { CircuitSolver, meterReading } from '../circuit/solve';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { type Demand, demandControls, type PlantFaults, plantNetlist } from './circuit';
 import { allValves, hasCylinder, hasCylinderStat, hasPumpPart, hasZoneValves, type Plant, units } from './parts';
@@ -19,6 +20,8 @@ export interface DemandResult {
   demand: Demand;
   steps: DemandStep[];
   volts: ReadonlyMap<string, Phasor>;
+  /** What a meter shows between two points; null where one of them is not there. */
+  reads: (a: string, b: string) => MeterReading | null;
   boilerFires: boolean;
   pumpRuns: boolean;
   /** Valves that are driven open. */
@@ -57,6 +60,28 @@ export function expected(plant: Plant, d: Demand): Truth {
   const open = hasZoneValves(plant.kind) ? [...(hotWater ? ['HW'] : []), ...d.heating.map((z) => `CH${z + 1}`)] : [];
   const boiler = heating || hotWater;
   return { boiler, pump: boiler, cylinder: hotWater, radiators: heating, open };
+}
+
+/** What a meter shows, and whether it hangs on nothing: what is then read is what lies beside it. */
+export interface MeterReading {
+  volts: number;
+  floats: boolean;
+}
+
+/** Behind more than this a point floats. */
+const FLOATS_OHMS = 1e6;
+/** The state each circuit was last solved in: the next reading of it needs no other solution. */
+const lastSolved = new WeakMap<CircuitSolver, CircuitState>();
+
+function readIn(solver: CircuitSolver, state: CircuitState, a: string, b: string): MeterReading | null {
+  const [from, to] = [solver.at(a), solver.at(b)];
+  if (from === undefined || to === undefined) return null;
+  if (lastSolved.get(solver) !== state) {
+    solver.settle(state);
+    lastSolved.set(solver, state);
+  }
+  const point = solver.between(from, to);
+  return { volts: meterReading(point, METER_HIGH_OHMS), floats: Math.hypot(point.ohms, point.reactance) > FLOATS_OHMS };
 }
 
 /** Table of the three-port valve: white is heating wanted, grey is hot water satisfied. */
@@ -107,7 +132,9 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
   const state = { controls: demandControls(demand), suppliesOff: new Set<string>() };
   const solveAt = (travelling: boolean) => {
     const solver = solverOf(travelling);
-    return { solver, solution: solver.solve(state) };
+    const solution = solver.solve(state);
+    lastSolved.set(solver, state);
+    return { solver, solution };
   };
   const step = (name: string, travelling: boolean): DemandStep & { at: ReturnType<typeof solveAt> } => {
     const at = solveAt(travelling);
@@ -126,7 +153,7 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
   const moves = hasZoneValves(plant.kind) || plant.kind === 'three-port';
   const travelling = moves && !onlySettled ? step('valve on its way', true) : null;
   const settled = step(moves ? 'valve arrived' : 'settled', false);
-  const { solution } = settled.at;
+  const { solution, solver } = settled.at;
   const on = (node: string): boolean => magnitude(solution.volts.get(node) ?? NO_PHASOR) > LIVE_VOLTS;
   const busCall = plant.input === 'bus' && plant.kind === 'combination' && demand.heating.length > 0;
   const busWired =
@@ -134,18 +161,19 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
   const boilerFires = solution.running.has('boiler') || (busCall && busWired);
   const inside = !hasPumpPart(plant);
   const pumpRuns = solution.running.has('pump') || (inside && boilerFires) || (busCall && busWired && !faults.pumpDead);
-  const port = plant.kind === 'three-port' ? portOf(on('MID.white'), on('MID.grey')) : null;
+  const port =
+    plant.kind === 'three-port' ? portOf(solution.running.has('mid:white'), solution.running.has('mid:grey')) : null;
   const open = allValves(plant).filter((v) => solution.running.has(`motor:${v}`));
-  const flow = boilerFires || pumpRuns;
+  // Water goes round by its pump; by itself only where the store was fitted for that.
   const toCylinder = hasZoneValves(plant.kind)
-    ? flow && open.includes('HW')
+    ? pumpRuns && open.includes('HW')
     : plant.kind === 'three-port'
-      ? boilerFires && (port === 'cylinder' || port === 'middle')
+      ? boilerFires && pumpRuns && (port === 'cylinder' || port === 'middle')
       : plant.kind === 'gravity' && boilerFires;
   const toRadiators = hasZoneValves(plant.kind)
-    ? flow && open.some((v) => v !== 'HW')
+    ? pumpRuns && open.some((v) => v !== 'HW')
     : plant.kind === 'three-port'
-      ? boilerFires && (port === 'radiators' || port === 'middle')
+      ? boilerFires && pumpRuns && (port === 'radiators' || port === 'middle')
       : plant.kind === 'gravity'
         ? boilerFires && pumpRuns
         : boilerFires;
@@ -153,6 +181,7 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
     demand,
     steps: [...(travelling ? [travelling] : []), settled].map(({ at: _at, ...s }) => s),
     volts: solution.volts,
+    reads: (a, b) => readIn(solver, state, a, b),
     boilerFires,
     pumpRuns,
     open,

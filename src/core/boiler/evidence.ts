@@ -1,6 +1,5 @@
 /** What is wrong with a plant: every demand under every fault, held against what was read, seen and complained of. */
 
-import { magnitude, NO_PHASOR } from '../circuit/phasor';
 import { pointLabel } from '../circuit/point';
 import { CircuitSolver } from '../circuit/solve';
 import { complaintKey, complaintObservations } from '../evidence/complaints';
@@ -32,6 +31,8 @@ const NEUTRAL = 'SUPPLY.N';
 const WHOLE_OHMS = 1;
 const APART_OHMS = 100_000;
 const MOST_OHMS = 1e9;
+/** A core that floats beside live ones takes as often as not a part of their volts. */
+const STRAY_VOLTS = 100;
 
 const seenKey = (round: Round, state: string, what: string): string => `${round}|${state}|${what}`;
 const voltsKey = (round: Round, state: string, point: string): string => `${round}|${state}|v|${point}`;
@@ -137,11 +138,18 @@ function predictUnder(site: Site, faults: readonly PlantFault[]): Map<string, Pr
       see('fires', r.boilerFires);
       see('pump', r.pumpRuns);
       for (const v of allValves(plant)) see(`valve-${v}`, r.open.includes(v));
-      see('cylinder', r.boilerFires && r.toCylinder);
-      see('radiators', r.boilerFires && r.toRadiators);
+      // Grey alone holds the three-port valve where it last stood, and nobody knows where that was.
+      if (plant.kind !== 'three-port' || r.port !== null || !r.boilerFires) {
+        see('cylinder', r.boilerFires && r.toCylinder);
+        see('radiators', r.boilerFires && r.toRadiators);
+      }
       for (const point of points) {
-        const value = magnitude(r.volts.get(point) ?? NO_PHASOR);
-        predicts.set(voltsKey(round, id, point), { value, by: { mains: value } });
+        const read = r.reads(point, NEUTRAL);
+        const value = read?.volts ?? 0;
+        predicts.set(
+          voltsKey(round, id, point),
+          read?.floats ? { value, floats: STRAY_VOLTS } : { value, by: { mains: value } },
+        );
       }
     }
   for (const [k, value] of isolatedOhms(site, wires, inside)) predicts.set(k, { value });

@@ -53,7 +53,13 @@ const opened =
 
 /** Every single fault of this plant, in a fixed order. */
 export function plantFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] {
-  return [...wireFaults(wires), ...exchangedFaults(plant, wires), ...insideFaults(plant), ...supplyFaults(plant)];
+  return [
+    ...wireFaults(wires),
+    ...hubFaults(wires),
+    ...exchangedFaults(plant, wires),
+    ...insideFaults(plant),
+    ...supplyFaults(plant),
+  ];
 }
 
 const isEarth = (point: string): boolean => /\.(E|earth)$/.test(point);
@@ -68,6 +74,38 @@ const wireFaults = (wires: readonly Wire[]): PlantFault[] =>
     about: [w.a, w.b],
     wires: opened(w),
   }));
+
+/**
+ * Several cores on one terminal of the wiring centre are drawn from one of them: with that one off, the others stay joined
+ * to each other.
+ */
+function hubFaults(wires: readonly Wire[]): PlantFault[] {
+  const centres = new Map<number, Wire[]>();
+  for (const w of wires) if (w.centre !== undefined) centres.set(w.centre, [...(centres.get(w.centre) ?? []), w]);
+  return [...centres.values()].flatMap((here) => {
+    const points = [...new Set(here.flatMap((w) => [w.a, w.b]))];
+    const [hub] = points.filter((p) => here.every((w) => w.a === p || w.b === p));
+    if (here.length < 2 || hub === undefined || hub.startsWith('SUPPLY.')) return [];
+    const [first, ...others] = points.filter((p) => p !== hub);
+    const name = pointLabel(hub);
+    return first === undefined
+      ? []
+      : [
+          {
+            id: `core-off:${hub}`,
+            name: `the core of ${name} is off its terminal of the wiring centre`,
+            look: `Supply off, ohms from ${name} to ${pointLabel(first)}; tug it in the wiring centre.`,
+            fix: 'Supply off and proved dead, strip it fresh, push it home, tug.',
+            prior: 1,
+            about: [hub],
+            wires: (all: readonly Wire[]): Wire[] => [
+              ...all.filter((w) => (w.a !== hub && w.b !== hub) || !here.some((h) => h.a === w.a && h.b === w.b)),
+              ...others.map((p): Wire => ({ a: first, b: p })),
+            ],
+          },
+        ];
+  });
+}
 
 function exchangedFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] {
   const landed = new Set(wires.flatMap((w) => [w.a, w.b]));

@@ -4,7 +4,6 @@
  *
  *   entry = PART TERMINAL ["-"] PART TERMINAL VOLTS ["v"] [demand | "off"]      `rx 4 - rx n 231 hot water alone`
  */
-import { voltsBetween } from '../circuit/phasor';
 import { pointLabel } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence, readingsInTime } from '../job/readings';
@@ -61,8 +60,7 @@ export function parseBoilerReadings(line: string, plant: Plant, demands: readonl
 /** What the wires as traced give between two points; off it is dead whatever is joined; null where nobody traced them. */
 export function voltsByWires(a: string, b: string, state: string, demands: readonly DemandRow[]): number | null {
   if (state === OFF) return 0;
-  const volts = demands.find((d) => d.id === state)?.wired?.volts;
-  return volts ? voltsBetween(volts, a, b) : null;
+  return demands.find((d) => d.id === state)?.wired?.reads(a, b)?.volts ?? null;
 }
 
 /** Readings that the wires as traced could not have given, each a finding. */

@@ -97,11 +97,16 @@ export const withSupply = (installed: Installed, share: number): Installed => ({
   transformers: installed.transformers.map((t) => ({ ...t, openVolts: Number((t.openVolts * share).toFixed(9)) })),
 });
 
+/** How much of it depends on how the cores lie in their sheath. */
+const STRAY_SHARE = 0.4;
 /** What floats is not to be believed. */
 const figure = (value: number, ohms: number): Predicted => ({
   value,
   ...(ohms > FLOATS_OHMS / 30
-    ? { floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, ohms / FLOATS_OHMS) }
+    ? {
+        floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, ohms / FLOATS_OHMS),
+        sigma: STRAY_SHARE * Math.abs(value),
+      }
     : {}),
 });
 const answer = (value: number): Predicted => ({ value });
