@@ -83,12 +83,12 @@ function noneLikelihood(
 }
 
 /** So many pairs are put into the circuit, and so many of them in every degree. */
-const PAIRS = 130;
-const HEADS = 6;
-const WITH_HEAD = 36;
+const PAIRS = 110;
+const HEADS = 5;
+const WITH_HEAD = 30;
 /** Squared deviations from which a reading is not as planned. */
 const ODD = 4;
-const THOROUGH = 24;
+const THOROUGH = 16;
 /** Of the houses with a fault, so many have a second: shared out by how common each kind is. */
 const SECOND = 0.2;
 
