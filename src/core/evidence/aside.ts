@@ -19,8 +19,8 @@ export interface AsideMeasure {
 export interface Aside {
   measures: readonly AsideMeasure[];
   faults: readonly AsideFault[];
-  /** What the measures give under a fault, or under none of these. */
-  predicted: (fault: string | null) => ReadonlyMap<string, Predicted>;
+  /** What the measures give under a fault, or under none of these. @param beside a hypothesis of another kind, by its id */
+  predicted: (fault: string | null, beside: string) => ReadonlyMap<string, Predicted>;
   /** Standard deviation of a figure as it is read. */
   sigma: (m: MeasurePlan) => number;
 }
@@ -77,7 +77,6 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const [planned] = e.hypotheses;
   if (aside.measures.length === 0 || !planned) return e;
   const faults = new Map(aside.faults.map((f) => [f.id, f]));
-  const sound = aside.predicted(null);
   /** Predictions of the family's own, by those that were made of them. */
   const from = new WeakMap<Predictions, Predictions>();
   const over = (base: Predictions, more: Predictions): Predictions => {
@@ -90,7 +89,10 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
     predicts: over(h.predicts, more),
     ...(h.worse ? { worse: h.worse.map((w) => over(w, more)) } : {}),
   });
-  const alone = (f: AsideFault): Hypothesis => ({ ...f, predicts: over(planned.predicts, aside.predicted(f.id)) });
+  const alone = (f: AsideFault): Hypothesis => ({
+    ...f,
+    predicts: over(planned.predicts, aside.predicted(f.id, planned.id)),
+  });
   const observations = observed(job, aside);
   const seen = new Set(observations.map((o) => o.key));
   const tests = new Set(aside.measures.map((a) => a.t.id));
@@ -98,7 +100,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const degreeOf = ({ degree }: Hypothesis): Pick<Hypothesis, 'degree'> => (degree === undefined ? {} : { degree });
   return {
     ...e,
-    hypotheses: [...e.hypotheses.map((h) => along(h, sound)), ...aside.faults.map(alone)],
+    hypotheses: [...e.hypotheses.map((h) => along(h, aside.predicted(null, h.id))), ...aside.faults.map(alone)],
     // First, so that what the family reads next goes on from them.
     observations: [...observations, ...e.observations],
     candidates: [
@@ -121,7 +123,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
       const wiring = own.get(p ? b.id : a.id);
       const fault = p ?? q;
       if (fault && wiring) {
-        const both = along({ ...wiring, about: [...wiring.about] }, aside.predicted(fault.id));
+        const both = along({ ...wiring, about: [...wiring.about] }, aside.predicted(fault.id, wiring.id));
         return {
           ...both,
           name: `${wiring.name}, and ${fault.name}`,
@@ -132,7 +134,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
       const [first, second] = [own.get(a.id), own.get(b.id)];
       const made =
         first && second ? e.both?.({ ...first, ...degreeOf(a) }, { ...second, ...degreeOf(b) }, thorough) : null;
-      return made ? along(made, sound) : null;
+      return made ? along(made, aside.predicted(null, made.id)) : null;
     },
   };
 }

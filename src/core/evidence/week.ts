@@ -1,7 +1,7 @@
 /**
- * What can be wrong with a clock and a week: the clock never set, an hour or half a day off, on another day; the week not
- * entered, a slip in one kind of day, one kind's week on every day, a hold left on. They show in the tests of the clock
- * and the week.
+ * What can be wrong with a clock, and with a week: never set, an hour or half a day off, on another day; the week not
+ * entered, a slip in one kind of day, a hold left on. They show in the tests of the clock and of the week, one of each at
+ * once as well.
  */
 import type { Job } from '../job/schema';
 import type { ProofRun } from '../proof/proof-run';
@@ -29,14 +29,12 @@ const UNSET: Predicted = { value: 0, sigma: 350 };
 
 const key = (test: string, measure: string): string => `week|${test}|${measure}`;
 
-function measuresOf(proof: ProofRun): AsideMeasure[] {
-  return proof.tests
-    .filter((t) => t.id === CLOCK_TEST || t.id === WEEK_TEST)
-    .flatMap((t) => t.measures.map((m) => ({ key: key(t.id, m.id), t, m })));
-}
+const measuresOf = (proof: ProofRun, test: string): AsideMeasure[] =>
+  proof.tests.filter((t) => t.id === test).flatMap((t) => t.measures.map((m) => ({ key: key(t.id, m.id), t, m })));
 
-function faultsOf(measures: readonly AsideMeasure[]): WeekFault[] {
-  const about = ['week'];
+const about = ['week'];
+
+function clockFaults(): WeekFault[] {
   const clockFault = (
     id: string,
     name: string,
@@ -52,7 +50,6 @@ function faultsOf(measures: readonly AsideMeasure[]): WeekFault[] {
     now: 'either',
     ...more,
   });
-  const days = measures.filter((x) => x.m.id.startsWith('day-') && x.t.id === WEEK_TEST);
   return [
     clockFault('unset', 'the clock was never set', PRIORS.unset, { ahead: UNSET }),
     clockFault('hour-ahead', 'the clock is an hour ahead: summer time or time zone', PRIORS.hour, {
@@ -70,6 +67,12 @@ function faultsOf(measures: readonly AsideMeasure[]): WeekFault[] {
       ),
     ),
     clockFault('day', 'the clock stands on another day', PRIORS.day, { otherDay: true }),
+  ];
+}
+
+function weekFaults(measures: readonly AsideMeasure[]): WeekFault[] {
+  const days = measures.filter((x) => x.m.id.startsWith('day-'));
+  return [
     {
       id: 'week:absent',
       name: 'the week is not entered: another is in the device',
@@ -104,35 +107,52 @@ function faultsOf(measures: readonly AsideMeasure[]): WeekFault[] {
   ];
 }
 
-function predictedBy(measures: readonly AsideMeasure[], f: WeekFault | null): Map<string, Predicted> {
+function clockPredicts(measures: readonly AsideMeasure[], f: WeekFault | null): Map<string, Predicted> {
   const out = new Map<string, Predicted>();
-  for (const { key: at, t, m } of measures) {
-    if (t.id === CLOCK_TEST) {
-      if (m.id === 'ahead') out.set(at, f?.ahead ?? { value: 0 });
-      // A clock half a day off, or never set, may stand on either side of midnight.
-      else if (!f?.ahead || Math.abs(f.ahead.value) === 60) out.set(at, { value: f?.otherDay ? 0 : 1 });
-    } else if (m.id === 'now') {
-      if (f === null || f.now === 'another') out.set(at, { value: f === null ? 1 : 0 });
-    } else out.set(at, { value: f?.others === 'all' || f?.others === m.id ? 0 : 1 });
+  for (const { key: at, m } of measures) {
+    if (m.id === 'ahead') out.set(at, f?.ahead ?? { value: 0 });
+    // A clock half a day off, or never set, may stand on either side of midnight.
+    else if (!f?.ahead || Math.abs(f.ahead.value) === 60) out.set(at, { value: f?.otherDay ? 0 : 1 });
   }
   return out;
 }
 
+/** @param clock the clock is wrong: whether the device is then where the week says now nobody foretells */
+function weekPredicts(measures: readonly AsideMeasure[], f: WeekFault | null, clock: boolean): Map<string, Predicted> {
+  const out = new Map<string, Predicted>();
+  for (const { key: at, m } of measures) {
+    if (m.id !== 'now') out.set(at, { value: f?.others === 'all' || f?.others === m.id ? 0 : 1 });
+    else if (f?.now === 'another') out.set(at, { value: 0 });
+    else if (f === null && !clock) out.set(at, { value: 1 });
+  }
+  return out;
+}
+
+const plain = ({ id, name, look, fix, prior, about: of }: WeekFault): AsideFault => ({
+  id,
+  name,
+  look,
+  fix,
+  prior,
+  about: of,
+});
+
 /** A family's evidence with that of the clock and the week; as it was where no test is of them. */
 export function withWeekFaults(e: Evidence, job: Job, proof: ProofRun): Evidence {
-  const measures = measuresOf(proof);
-  const faults = new Map(faultsOf(measures).map((f) => [f.id, f]));
-  return withAside(e, job, {
-    measures,
-    faults: [...faults.values()].map(({ id, name, look, fix, prior, about }) => ({
-      id,
-      name,
-      look,
-      fix,
-      prior,
-      about,
-    })),
-    predicted: (id) => predictedBy(measures, id === null ? null : (faults.get(id) ?? null)),
+  const [clock, week] = [measuresOf(proof, CLOCK_TEST), measuresOf(proof, WEEK_TEST)];
+  const clockBy = new Map(clockFaults().map((f) => [f.id, f]));
+  const weekBy = new Map(weekFaults(week).map((f) => [f.id, f]));
+  const withClock = withAside(e, job, {
+    measures: clock,
+    faults: [...clockBy.values()].map(plain),
+    predicted: (id) => clockPredicts(clock, id === null ? null : (clockBy.get(id) ?? null)),
+    sigma: () => CLOCK_SIGMA,
+  });
+  return withAside(withClock, job, {
+    measures: week,
+    faults: [...weekBy.values()].map(plain),
+    predicted: (id, beside) =>
+      weekPredicts(week, id === null ? null : (weekBy.get(id) ?? null), beside.includes('clock:')),
     sigma: () => CLOCK_SIGMA,
   });
 }
