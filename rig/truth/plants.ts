@@ -1,9 +1,10 @@
 /** Plants written down by hand, their faults, and the proof of a job taken on one. */
 import { derive } from '../../src/core/derive';
 import { ownOf } from '../../src/core/family/registry';
-import type { Job, Reading } from '../../src/core/job/schema';
+import type { Job } from '../../src/core/job/schema';
 import type { MeasurePlan, TestPlan } from '../../src/core/proof/proof-run';
 import { type Landing, type PlantDefect, type PlantSite, type PlantWants, TruthPlant } from './plant';
+import { takeProof } from './take';
 
 export const PLANT_SITES: readonly PlantSite[] = [
   {
@@ -145,23 +146,5 @@ export function proveOnPlant<J extends Job>(
     faults.map((f) => f.does),
     seed,
   );
-  let at = Date.parse('2026-03-01T09:00:00.000Z');
-  const readings: Record<string, Reading> = { ...job.readings };
-  for (const test of derive(job).shared.proof.tests)
-    for (const m of test.measures) {
-      at += 20_000;
-      readings[`t-${test.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
-        at: new Date(at).toISOString(),
-        by: 'truth',
-        source: 'typed',
-        quantity: m.quantity,
-        value: answer(site, plant, test, m),
-        state: m.state,
-        stop: 'proof',
-        test: test.id,
-        measure: m.id,
-        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
-      };
-    }
-  return { ...job, readings };
+  return takeProof(job, (test, m) => answer(site, plant, test, m));
 }

@@ -1,10 +1,11 @@
 /** The proof of a job taken on a house that was described from outside. */
 import { derive } from '../../src/core/derive';
 import { ownOf } from '../../src/core/family/registry';
-import type { Job, Reading } from '../../src/core/job/schema';
+import type { Job } from '../../src/core/job/schema';
 import type { MeasurePlan } from '../../src/core/proof/proof-run';
 import { type TruthFault, TruthHouse } from './house';
 import type { TruthCase } from './houses';
+import { takeProof } from './take';
 
 /** Rest of a compressor by the device's own clock, and what is timed where it never starts again. */
 const REST_SECONDS = 305;
@@ -37,23 +38,6 @@ export function landedOf(job: Job): { id: string; wall: string | null; board: st
 /** The job with every reading of its proof, as this house gives them. */
 export function proveOnTruth<J extends Job>(job: J, of: TruthCase, faults: readonly TruthFault[], seed: number): J {
   const house = new TruthHouse(of.equipment, of.device, landedOf(job), faults, seed);
-  let at = Date.parse('2026-03-01T09:00:00.000Z');
-  const readings: Record<string, Reading> = { ...job.readings };
-  for (const test of derive(job).shared.proof.tests)
-    for (const m of test.measures) {
-      at += 20_000;
-      readings[`t-${test.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
-        at: new Date(at).toISOString(),
-        by: 'truth',
-        source: 'typed',
-        quantity: m.quantity,
-        value: answer(house, m),
-        state: m.state,
-        stop: 'proof',
-        test: test.id,
-        measure: m.id,
-        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
-      };
-    }
-  return { ...job, powerUp: { ...job.powerUp, display: house.settle('idle').lit ? 'lit' : 'dark' }, readings };
+  const proved = takeProof(job, (_, m) => answer(house, m));
+  return { ...proved, powerUp: { ...job.powerUp, display: house.settle('idle').lit ? 'lit' : 'dark' } };
 }

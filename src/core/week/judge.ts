@@ -10,7 +10,7 @@ import { warmUpMinutes } from '../thermal/warm';
 import { clock } from '../units/units';
 import { holdPlan, holdRuns } from './hold';
 import { hourMinutes } from './minutes';
-import { weekTests } from './on-device';
+import { looked, weekTests } from './on-device';
 import { programmeOf, type WeekProgramme } from './programme';
 import { constantly, wantedByMinute } from './wanted';
 import { DAYS } from './week';
@@ -70,16 +70,8 @@ function withWeekTests(job: Job, shared: Shared): Shared {
 /** With the schedule outside, the proof is that a command arrives and that nothing else moves the device. */
 function withOutsideTest(job: Job, shared: Shared): Shared {
   if (shared.proof.tests.length === 0) return shared;
-  const seen = (id: string, what: string, yes: string, no: string): TestPlan['measures'][number] => ({
-    id,
-    what,
-    quantity: 'seen',
-    state: 'idle',
-    predicted: { low: 1, high: 1 },
-    tolerance: 0,
-    seen: { yes, no },
-    source: 'the schedule is owned outside',
-  });
+  const seen = (id: string, what: string, yes: string, no: string): TestPlan['measures'][number] =>
+    looked(id, what, yes, no, 'the schedule is owned outside');
   const test: TestPlan = {
     id: 'outside-command',
     title: 'A command from outside arrives, and nothing else moves it',

@@ -30,7 +30,14 @@ export const shownDay = (days: readonly number[]): number => days[days.length >>
 
 const dayName = (day: number): string => DAYS[day] ?? '';
 
-const looked = (id: string, what: string, yes: string, no: string): MeasurePlan => ({
+/** Something looked at on the device, that should be as it was planned. */
+export const looked = (
+  id: string,
+  what: string,
+  yes: string,
+  no: string,
+  source = 'the week as planned',
+): MeasurePlan => ({
   id,
   what,
   quantity: 'seen',
@@ -38,7 +45,7 @@ const looked = (id: string, what: string, yes: string, no: string): MeasurePlan 
   predicted: { low: 1, high: 1 },
   tolerance: 0,
   seen: { yes, no },
-  source: 'the week as planned',
+  source,
 });
 
 /** Measure of a day's week: "day-2". */

@@ -1,0 +1,30 @@
+/** A job with every reading of its proof, as something that answers each measure gives them. */
+import { derive } from '../../src/core/derive';
+import type { Job, Reading } from '../../src/core/job/schema';
+import type { MeasurePlan, TestPlan } from '../../src/core/proof/proof-run';
+
+const BEGINS = Date.parse('2026-03-01T09:00:00.000Z');
+/** From one reading to the next, ms. */
+const APART = 20_000;
+
+export function takeProof<J extends Job>(job: J, answer: (test: TestPlan, m: MeasurePlan) => number): J {
+  let at = BEGINS;
+  const readings: Record<string, Reading> = { ...job.readings };
+  for (const test of derive(job).shared.proof.tests)
+    for (const m of test.measures) {
+      at += APART;
+      readings[`t-${test.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
+        at: new Date(at).toISOString(),
+        by: 'truth',
+        source: 'typed',
+        quantity: m.quantity,
+        value: answer(test, m),
+        state: m.state,
+        stop: 'proof',
+        test: test.id,
+        measure: m.id,
+        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+      };
+    }
+  return { ...job, readings };
+}
