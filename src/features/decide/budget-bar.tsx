@@ -12,6 +12,9 @@ import './budget-bar.css';
 /** Of the whole bar: a figure fits on a phone from here on. */
 const WIDE_ENOUGH = 0.12;
 
+/** The sum of the loads is told where it is so much more than what flows. */
+const TOLD_VA = 0.2;
+
 /** What the transformer carries in its worst state: one block a load, the 80 % mark, the rating. */
 export function BudgetBar(): ReactNode {
   const { job, derived, lit, change, sealed } = useLowVoltage();
@@ -21,6 +24,7 @@ export function BudgetBar(): ReactNode {
   const share = (va: number): string => `${(100 * va) / right}%`;
   let at = 0;
   const weakest = budget.worst.weakest;
+  const oneByOne = budget.parts.reduce((sum, p) => sum + p.va, 0);
   return (
     <section className={`panel stack${lit.has('budget') ? ' lit-panel' : ''}`}>
       <h2>
@@ -59,6 +63,9 @@ export function BudgetBar(): ReactNode {
       </ul>
       <p className="soft">
         {budget.state}, the worst of {budget.worst.tried} states tried.
+        {oneByOne > budget.va + TOLD_VA
+          ? ` One by one its loads are ${fixed(oneByOne, 1)} VA: they do not lag alike.`
+          : ''}
         {weakest ? ` Weakest coil: ${weakest.load.name}, ${fixed(weakest.volts, 1)} V.` : ''}
         {budget.inrush ? ` While the ${budget.inrush.name} pulls in it sees ${fixed(budget.inrush.volts, 1)} V.` : ''}
       </p>
