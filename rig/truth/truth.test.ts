@@ -110,7 +110,7 @@ describe('the order of readings', () => {
       expect(o.engine / o.best, o.complaint).toBeLessThan(1.2);
     }
   });
-  it('which whoever reads from the top of the list does not', () => {
+  it('which whoever reads from the end of the list does not', () => {
     const worst = Math.max(
       ...small.flatMap((job) => ordersOfJob(job, (_, list) => list.at(-1) ?? null)).map((o) => o.engine / o.best),
     );

@@ -3,8 +3,8 @@ import type { LostSensor } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
-import { blockersOf, proofFindings } from '../proof/proof-findings';
-import { runProof, type TestPlan } from '../proof/proof-run';
+import type { TestPlan } from '../proof/proof-run';
+import { withTests } from '../proof/with-tests';
 import { controlledBy, countsIn, isAir, type SensorView, sensorViews, whenLost } from './participation';
 
 /** A display's step and the reference's own error: less is none. */
@@ -175,9 +175,5 @@ export function withSensors(job: Job, shared: Shared): Shared {
   const views = sensorViews(job);
   if (views.length === 0) return shared;
   const findings = [...shared.findings, ...findingsOf(job, views, shared.sheet?.lostSensor)].sort(bySeverity);
-  const tests = testsOf(job, views);
-  if (tests.length === 0 || shared.proof.tests.length === 0) return { ...shared, findings };
-  const proof = runProof(job, [...shared.proof.tests, ...tests], blockersOf(findings));
-  const others = findings.filter((f) => !shared.proof.tests.some((t) => f.about.includes(`test:${t.id}`)));
-  return { ...shared, proof, findings: [...others, ...proofFindings(proof, job.units)].sort(bySeverity) };
+  return withTests(job, { ...shared, findings }, testsOf(job, views));
 }

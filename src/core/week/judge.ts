@@ -3,7 +3,8 @@ import type { Schedule, SettingKey } from '../devices/sheet';
 import type { Shared } from '../family/contract';
 import { bySeverity, type Finding, finding } from '../findings/finding';
 import type { Job, Week } from '../job/schema';
-import { runProof, type TestPlan } from '../proof/proof-run';
+import type { TestPlan } from '../proof/proof-run';
+import { withTests } from '../proof/with-tests';
 import { type JobHouse, jobHouse } from '../thermal/job-house';
 import { runHouse } from '../thermal/run';
 import { warmUpMinutes } from '../thermal/warm';
@@ -61,11 +62,8 @@ export function withProgramme(job: Job, shared: Shared): Shared {
 }
 
 /** The clock and the week as the device has them are a part of the proof. */
-function withWeekTests(job: Job, shared: Shared): Shared {
-  const tests = weekTests(job, shared.programme ?? null, shared.proof.tests);
-  if (tests.length === 0) return shared;
-  return { ...shared, proof: runProof(job, [...shared.proof.tests, ...tests], shared.proof.heldBy) };
-}
+const withWeekTests = (job: Job, shared: Shared): Shared =>
+  withTests(job, shared, weekTests(job, shared.programme ?? null, shared.proof.tests));
 
 /** With the schedule outside, the proof is that a command arrives and that nothing else moves the device. */
 function withOutsideTest(job: Job, shared: Shared): Shared {
@@ -87,7 +85,7 @@ function withOutsideTest(job: Job, shared: Shared): Shared {
       seen('stays', 'Ten minutes later it shows the same', 'it does', 'it has moved'),
     ],
   };
-  return { ...shared, proof: runProof(job, [...shared.proof.tests, test], shared.proof.heldBy) };
+  return withTests(job, shared, [test]);
 }
 
 function holidayOf({ week }: Job): Finding[] {

@@ -33,4 +33,17 @@ describe('the clock and the week in the proof', () => {
     const there = derive(job).shared.proof.tests.map((t) => t.id);
     expect(there.filter((id) => id === 'schedule')).toEqual([]);
   });
+  it('a clock that is wrong stands among what stops the work, beside what was wrong before', () => {
+    const reading = { at: '2026-03-01T09:00:00.000Z', by: 'x', source: 'typed', state: 'idle', stop: 'proof' } as const;
+    const wrong = derive({
+      ...job,
+      readings: {
+        r1: { ...reading, quantity: 'minutes', value: 61, test: CLOCK_TEST, measure: 'ahead' },
+        r2: { ...reading, quantity: 'volts-ac', value: 3, a: 'wall.R', b: 'wall.C', test: 'power', measure: 'idle' },
+      },
+    }).shared;
+    const failed = wrong.findings.filter((f) => f.code === 'proof.failed');
+    expect(failed.map((f) => f.about[0]).sort()).toEqual(['test:clock', 'test:power']);
+    expect(wrong.proof.failed).toBe(2);
+  });
 });
