@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import type { LowVoltageJob } from '../src/core/job/schema';
 import { diagnose } from '../src/core/lowvoltage/diagnose';
-import { singleFaults } from '../src/core/lowvoltage/faults';
+import { singleFaults } from '../src/core/lowvoltage/faults/single';
 import { derived, FIVE_WIRES, landed } from '../tests/support/jobs';
 import { proveOnWorld } from './prove';
 
@@ -47,13 +47,7 @@ describe.each(Object.entries(JOBS))('%s', (name, job) => {
       expect(d.proof.verdict).not.toBe('pass');
       if (!d.installed) throw new Error('no circuit');
       if (UNSTEADY.test(id)) return;
-      const ranking = diagnose(
-        after,
-        d.installed,
-        d.states,
-        new Map(d.predictions.map((p) => [p.state, p])),
-        d.source.openVolts,
-      );
+      const ranking = diagnose(after, d.installed, d.states, new Map(d.predictions.map((p) => [p.state, p])));
       // The true cause is among those that explain what was read, not thrown out.
       const found = ranking?.ranked.find((r) => r.hypothesis.id === id);
       expect(found?.probability ?? 0).toBeGreaterThan(0.001);

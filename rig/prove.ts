@@ -30,7 +30,7 @@ export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions 
   let at = Date.parse(startAt);
   const readings: Record<string, Reading> = { ...job.readings };
   for (const test of derive(job).shared.proof.tests.slice(0, tests)) {
-    for (const { measure, value } of await testRunner(job)(rig, test)) {
+    for (const { measure, value, words } of await testRunner(job)(rig, test)) {
       at += READING_MS;
       readings[`p-${test.id}-${measure.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
         at: new Date(at).toISOString(),
@@ -42,6 +42,7 @@ export async function proveOnWorld<J extends Job>(job: J, options: ProveOptions 
         stop: 'proof',
         test: test.id,
         measure: measure.id,
+        ...(words === undefined ? {} : { words }),
         ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
       };
     }

@@ -1,7 +1,7 @@
 /** The rig's world without the wire between: for making demo records whose readings are computed, not invented. */
 
 import type { Job } from '../src/core/job/schema';
-import type { Fault } from '../src/core/lowvoltage/faults';
+import type { Fault } from '../src/core/lowvoltage/faults/fault';
 import type { RigClient } from '../src/core/rig/client';
 import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';

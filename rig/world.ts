@@ -6,7 +6,7 @@
 import { METER_HIGH_OHMS } from '../src/core/circuit/netlist';
 import { voltsBetween } from '../src/core/circuit/phasor';
 import type { Solution } from '../src/core/circuit/solve';
-import { meterReading } from '../src/core/circuit/solve';
+import { CircuitSolver, meterReading } from '../src/core/circuit/solve';
 import { derive } from '../src/core/derive';
 import type { DeviceSheet } from '../src/core/devices/sheet';
 import { seenAs } from '../src/core/family/of';
@@ -14,15 +14,17 @@ import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
 import { ACTION } from '../src/core/lowvoltage/accessories/plan';
 import { everyFault } from '../src/core/lowvoltage/diagnose';
-import type { Fault } from '../src/core/lowvoltage/faults';
+import { ANOTHER_SUPPLY } from '../src/core/lowvoltage/faults/cores';
+import type { Fault } from '../src/core/lowvoltage/faults/fault';
 import type { Installed } from '../src/core/lowvoltage/installed';
-import { callOf } from '../src/core/lowvoltage/installed';
+import { callOf, toNetlist } from '../src/core/lowvoltage/installed';
 import { OTHER_THERMOSTAT } from '../src/core/lowvoltage/loads.data';
 import { type Predictor, predictor } from '../src/core/lowvoltage/predict';
 import { isHeatPump, isWet } from '../src/core/lowvoltage/system';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import type { TerminalRole } from '../src/core/survey/terminals.data';
 import { EXAMPLE_HOUSE, type HouseState, stepHouse } from '../src/core/thermal/two-node';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { type Accessory, accessoryOutputs, type Moment, type Thermostat, wantedRoles } from './control';
 import { RigError } from './rig-error';
 
@@ -152,7 +154,9 @@ export class World {
   private solve(): Solution {
     this.solution ??= this.predictor.solver.solve({
       controls: new Set(this.calling.map(callOf)),
-      suppliesOff: this.supplyOn ? new Set() : new Set(this.predictor.solver.kernel.supplyNames),
+      suppliesOff: this.supplyOn
+        ? new Set()
+        : new Set(this.predictor.solver.kernel.supplyNames.filter((name) => name !== ANOTHER_SUPPLY)),
     });
     return this.solution;
   }
@@ -393,9 +397,17 @@ export class World {
         throw new RigError(`probe: there is no point "${point}"`);
     }
     if (kind === 'ohms' && this.supplyOn) throw new RigError('probe: ohms are read with the supply off');
+    if (kind === 'ohms') return this.ohmsBetween(a, b);
     const point = this.predictor.solver.probeAll([a, b], this.solve()).at(0, 1);
-    if (!point) return 0;
-    return kind === 'ohms' ? point.ohms : meterReading(point, meterOhms);
+    return point ? meterReading(point, meterOhms) : 0;
+  }
+
+  /** What an ohmmeter finds: direct current, which neither reactance nor capacitance answers. */
+  private ohmsBetween(a: string, b: string): number {
+    const { hertz: _mains, ...direct } = toNetlist(this.wired());
+    const solver = new CircuitSolver(direct);
+    const dead = solver.solve({ controls: new Set(), suppliesOff: new Set(solver.kernel.supplyNames) });
+    return Math.min(solver.probeAll([a, b], dead).at(0, 1)?.ohms ?? OPEN_CIRCUIT_OHMS, OPEN_CIRCUIT_OHMS);
   }
 
   state(): RigState {

@@ -7,6 +7,7 @@
 import '../src/core/family/all';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { demoJobs } from '../demo/jobs';
+import { chanceOf, normalOf } from '../rig/chance';
 import { proveOnWorld } from '../rig/prove';
 import { isTruth } from '../rig/same';
 import { alike, explainsAll } from '../rig/truth/alike';
@@ -21,7 +22,7 @@ import { rankingOf } from '../src/core/evidence/of-job';
 import type { Ranking } from '../src/core/evidence/ranked';
 import { ownOf } from '../src/core/family/registry';
 import type { Family, Job } from '../src/core/job/schema';
-import type { Fault } from '../src/core/lowvoltage/faults';
+import type { Fault } from '../src/core/lowvoltage/faults/fault';
 import type { MeasurePlan } from '../src/core/proof/proof-run';
 import { contactJob, DRY, MILLIVOLT, OWN_24V } from '../tests/support/contact';
 import { floorJob, GOOD_MAT } from '../tests/support/floor';
@@ -40,20 +41,9 @@ const OUTSIDE = option('outside', 200);
 const HEALTHY = option('healthy', 100);
 const CANARY = args.includes('--canary');
 
-function chance(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-const random = chance(SEED);
+const random = chanceOf(SEED);
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
-/** Normal, by Box and Muller. */
-const normal = (sigma: number): number =>
-  sigma * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+const normal = (sigma: number): number => normalOf(random, sigma);
 
 const lines = (text: string, more: object = {}): object => ({ lines: text, ...more });
 const HOUSES: Readonly<Record<string, Job>> = {

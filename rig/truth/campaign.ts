@@ -4,8 +4,8 @@ import { AS_PLANNED } from '../../src/core/evidence/hypothesis';
 import { rankingOf } from '../../src/core/evidence/of-job';
 import type { Ranking } from '../../src/core/evidence/ranked';
 import type { Job } from '../../src/core/job/schema';
+import { chanceOf } from '../chance';
 import { alike, explainsAll } from './alike';
-import { chance } from './house';
 
 export interface Score {
   of: number;
@@ -81,7 +81,7 @@ export function truthCampaign(subjects: readonly TruthSubject[], input: TruthInp
     healthy: { of: 0, alarms: 0, close: 0 },
     wrong: [],
   };
-  const random = chance(input.seed);
+  const random = chanceOf(input.seed);
   const judge = (to: Score, right: boolean, ranking: Ranking, what: string): void => {
     const [first] = ranking.ranked;
     to.of++;

@@ -1,5 +1,5 @@
 /** Faults put into a house described from outside, and by which names the engine may call each. */
-import type { Landed, TruthFault } from './house';
+import type { Landed, TruthFault } from './described';
 import type { TruthCase } from './houses';
 
 export interface NamedFault extends TruthFault {
@@ -41,6 +41,51 @@ function setOtherwise({ equipment, device: { closes } }: TruthCase): NamedFault[
   return out;
 }
 
+/** Transformers, and what is no core and no coil of the board: leads, relays, supplies that meet. */
+function beyondTheBoard({ equipment }: TruthCase): NamedFault[] {
+  const out: NamedFault[] = [];
+  equipment.transformers.forEach(({ called = 'T' }, transformer) => {
+    out.push({
+      id: `mains-low-${transformer}`,
+      does: { kind: 'low-mains', share: 0.76, transformer },
+      accepts: new RegExp(`^low-${called}$`),
+    });
+    out.push({
+      id: `mains-high-${transformer}`,
+      does: { kind: 'low-mains', share: 1.22, transformer },
+      accepts: new RegExp(`^high-${called}$`),
+    });
+    out.push({
+      id: `dead-${transformer}`,
+      does: { kind: 'transformer-dead', transformer },
+      accepts: new RegExp(`^(fuse|dead)-${called}$|^supply-off$`),
+    });
+    if (transformer === 0)
+      out.push({
+        id: 'fuse',
+        does: { kind: 'fuse-out', transformer },
+        accepts: new RegExp(`^(fuse|dead)-${called}$|^supply-off$`),
+      });
+  });
+  for (const { id, called } of equipment.wires ?? [])
+    if (called !== undefined)
+      out.push({
+        id: `wire-${id}`,
+        does: { kind: 'wire-open', wire: id },
+        accepts: new RegExp(`^${escaped(called)}$`),
+      });
+  for (const { id, called } of equipment.relays ?? [])
+    for (const stuck of ['open', 'closed'] as const)
+      out.push({
+        id: `relay-${stuck}-${id}`,
+        does: { kind: 'relay', relay: id, stuck },
+        accepts: new RegExp(`^stuck-${stuck}-${escaped(called ?? id)}$`),
+      });
+  for (const { a, b, called } of equipment.ties ?? [])
+    out.push({ id: `tied-${a}-${b}`, does: { kind: 'tied', a, b }, accepts: new RegExp(`^${escaped(called)}$`) });
+  return out;
+}
+
 /** Every single fault of a house, cores by their ids. @param loadAt the engine's id of the load on a board screw */
 export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (screw: string) => string): NamedFault[] {
   const out: NamedFault[] = [];
@@ -70,19 +115,21 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
       });
     }
   });
-  for (const { screw } of of.equipment.loads) {
-    const load = escaped(loadAt(screw));
+  for (const { screw, called } of of.equipment.loads) {
+    const load = called ?? escaped(loadAt(screw));
+    const of_ = called === undefined ? 'coil' : 'part';
     out.push({
       id: `coil-open-${screw}`,
       does: { kind: 'coil-open', screw },
-      accepts: new RegExp(`^coil-open-${load}$`),
+      accepts: new RegExp(`^${of_}-open-${load}$`),
     });
     out.push({
       id: `coil-heavy-${screw}`,
       does: { kind: 'coil-heavy', screw, times: 6 },
-      accepts: new RegExp(`^coil-heavy-${load}$`),
+      accepts: new RegExp(`^${of_}-heavy-${load}$`),
     });
   }
+  out.push(...beyondTheBoard(of));
   for (const screw of new Set(Object.values(of.device.closes).flat()))
     for (const stuck of ['open', 'closed'] as const)
       out.push({
@@ -91,28 +138,45 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
         accepts: new RegExp(`^stuck-${stuck}-${escaped(screw)}$`),
       });
   out.push(...setOtherwise(of));
-  out.push({ id: 'mains-low', does: { kind: 'low-mains', share: 0.76 }, accepts: /^low-/ });
-  out.push({ id: 'fuse', does: { kind: 'fuse-out' }, accepts: /^(fuse|dead)-|^supply-off$/ });
   // What no list has: a load on another's screw, a wet board, a device that draws like a motor, a foreign core.
-  const [first, second] = of.equipment.loads;
+  const [first, second] = of.equipment.loads.filter((l) => l.at === undefined && l.common === undefined);
   if (first && second)
     out.push({
       id: `load-moved-${first.screw}-${second.screw}`,
       does: { kind: 'load-on-wrong-screw', from: first.screw, to: second.screw },
       accepts: null,
     });
-  for (const { screw } of of.equipment.loads)
+  for (const { screw } of of.equipment.loads.filter((l) => l.at === undefined && l.common === undefined))
     out.push({ id: `leak-${screw}`, does: { kind: 'leak-to-common', screw, ohms: 9 }, accepts: null });
+  for (const { screw } of of.equipment.loads)
+    out.push({ id: `late-${screw}`, does: { kind: 'coil-late', screw, volts: 31 }, accepts: null });
+  // A device that calls the one for the other.
+  const { closes } = of.device;
+  if (closes.heat1 && closes.cool1 && !of.equipment.valve)
+    out.push({
+      id: 'calls-crossed',
+      does: { kind: 'calls', closes: { ...closes, heat1: closes.cool1, cool1: closes.heat1 } },
+      accepts: null,
+    });
   const coreAt = (screw: string): string => cores.find((c) => c.wall === screw)?.id ?? 'none';
   const either = (a: string, b: string): string => `${a}-${b}|${b}-${a}`;
+  const hotOf = (screw: string | null): string => of.device.from?.[screw ?? ''] ?? of.device.hot;
+  const leakAs = (p: Landed, q: Landed): string => {
+    const called = p.wall === hotOf(q.wall) ? q.wall : q.wall === hotOf(p.wall) ? p.wall : null;
+    return called === null ? '' : `|^leaks-${escaped(called)}$`;
+  };
   // A leak in the device and one beside it in the cable are one circuit.
   for (const screw of new Set(Object.values(of.device.closes).flat()))
     out.push({
       id: `contact-leaks-${screw}`,
       does: { kind: 'contact-leaks', screw, ohms: 150 },
-      accepts: new RegExp(`^leaks-${escaped(screw)}$|^short-(${either(coreAt(of.device.hot), coreAt(screw))})$`),
+      accepts: new RegExp(`^leaks-${escaped(screw)}$|^short-(${either(coreAt(hotOf(screw)), coreAt(screw))})$`),
     });
-  out.push({ id: 'winding-weak', does: { kind: 'winding-weak', ohms: 9 }, accepts: /^weak-/ });
+  out.push({
+    id: 'winding-weak',
+    does: { kind: 'winding-weak', ohms: 9 },
+    accepts: new RegExp(`^weak-${of.equipment.transformers[0]?.called ?? 'T'}$`),
+  });
   out.push({ id: 'device-draws', does: { kind: 'device-draws', va: 34 }, accepts: null });
   cores.forEach((p, i) => {
     const q = cores[i + 1];
@@ -120,13 +184,14 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
       out.push({
         id: `damp-${p.id}-${q.id}`,
         does: { kind: 'cores-touch', a: p.id, b: q.id, ohms: 60 },
-        accepts: new RegExp(`^short-(${p.id}-${q.id}|${q.id}-${p.id})$`),
+        // Between a hot core and a called one it is the leak across the device's contact, but for the run.
+        accepts: new RegExp(`^short-(${either(p.id, q.id)})$${leakAs(p, q)}`),
       });
-    if (p.board !== 'R' && p.board !== 'C')
+    if (p.board !== of.equipment.transformers[0]?.hot && p.board !== of.equipment.transformers[0]?.common)
       out.push({
         id: `foreign-${p.id}`,
         does: { kind: 'foreign-volts', core: p.id, volts: 30, ohms: 40 },
-        accepts: null,
+        accepts: new RegExp(`^foreign-${p.id}$`),
       });
   });
   return out;

@@ -3,7 +3,7 @@
  * by phasors, dense and plain. Of the job only the list of what is landed on which terminal of the wiring centre is
  * taken: each part's own core to that terminal, so that one core off leaves the others joined.
  */
-import { chance } from './house';
+import { chanceOf } from '../chance';
 import { abs, type Branch, solvePhasors } from './phasor';
 
 /** A point of a part, and the terminal of the wiring centre that its core lies on. */
@@ -77,7 +77,7 @@ export class TruthPlant {
     private readonly defects: readonly PlantDefect[],
     seed: number,
   ) {
-    const random = chance(seed);
+    const random = chanceOf(seed);
     this.volts = NOMINAL * (0.95 + 0.1 * random());
     this.gain = 0.99 + 0.02 * random();
     const swaps = defects.filter((d) => d.kind === 'exchanged');

@@ -3,23 +3,26 @@ import { derive } from '../../src/core/derive';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
 import type { MeasurePlan } from '../../src/core/proof/proof-run';
-import { type TruthFault, TruthHouse } from './house';
+import { ranWords } from '../../src/core/proof/ran';
+import type { TruthFault } from './described';
+import { TruthHouse } from './house';
 import type { TruthCase } from './houses';
-import { takeProof } from './take';
+import { type Answer, takeProof } from './take';
 
 /** Rest of a compressor by the device's own clock, and what is timed where it never starts again. */
 const REST_SECONDS = 305;
 const NEVER_SECONDS = 900;
 
-function answer(house: TruthHouse, m: MeasurePlan): number {
-  if (m.a && m.b) return house.reads(m.state, m.a, m.b);
+function answer(house: TruthHouse, m: MeasurePlan): Answer {
+  if (m.a && m.b) return m.quantity === 'ohms' ? house.ohms(m.a, m.b) : house.reads(m.state, m.a, m.b);
   if (m.quantity === 'kelvin') return (m.id === 'split' ? -1 : 1) * house.air(m.state);
   if (m.quantity === 'seconds') return house.settle('cool1').running.has('compressor') ? REST_SECONDS : NEVER_SECONDS;
   const { check } = m;
   if (check?.kind === 'runs' || check?.kind === 'stopped') {
     const { running } = house.settle(m.state);
     if (check.kind === 'stopped') return check.none.some((n) => running.has(n)) ? 0 : 1;
-    return running.size === check.exactly.length && check.exactly.every((r) => running.has(r)) ? 1 : 0;
+    const right = running.size === check.exactly.length && check.exactly.every((r) => running.has(r));
+    return { value: right ? 1 : 0, words: ranWords([...running]) };
   }
   if (check?.kind === 'detected') {
     const seen = house.detected(check.exactly);

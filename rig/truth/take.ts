@@ -7,18 +7,22 @@ const BEGINS = Date.parse('2026-03-01T09:00:00.000Z');
 /** From one reading to the next, ms. */
 const APART = 20_000;
 
-export function takeProof<J extends Job>(job: J, answer: (test: TestPlan, m: MeasurePlan) => number): J {
+/** What is read or seen: a figure, or a yes or no with what was seen. */
+export type Answer = number | { value: number; words: string };
+
+export function takeProof<J extends Job>(job: J, answer: (test: TestPlan, m: MeasurePlan) => Answer): J {
   let at = BEGINS;
   const readings: Record<string, Reading> = { ...job.readings };
   for (const test of derive(job).shared.proof.tests)
     for (const m of test.measures) {
       at += APART;
+      const told = answer(test, m);
       readings[`t-${test.id}-${m.id}`.replace(/[^A-Za-z0-9-]/g, '_')] = {
         at: new Date(at).toISOString(),
         by: 'truth',
         source: 'typed',
         quantity: m.quantity,
-        value: answer(test, m),
+        ...(typeof told === 'number' ? { value: told } : told),
         state: m.state,
         stop: 'proof',
         test: test.id,

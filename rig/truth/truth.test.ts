@@ -70,9 +70,14 @@ describe.each(TRUTH_CASES)('$name', (of) => {
     }
   });
   it('a core that the installer landed on another screw than the list says is shown', () => {
-    const [p, q] = landedOf(job).filter((c) => c.wall !== null && c.board !== 'C');
+    const landed = landedOf(job).filter((c) => c.wall !== null);
+    const [p, q] = landed.filter((c) => c.board !== 'C');
     if (!p || !q) throw new Error('two cores at least');
-    const fault = { id: 'x', does: { kind: 'cores-swapped', a: p.id, b: q.id, at: 'wall' } } as const;
+    // Two cores alone make one loop whichever way round they are: there one is left off.
+    const fault =
+      landed.length > 2
+        ? ({ id: 'x', does: { kind: 'cores-swapped', a: p.id, b: q.id, at: 'wall' } } as const)
+        : ({ id: 'x', does: { kind: 'core-open', core: q.id, at: 'wall' } } as const);
     expect(derive(proveOnTruth(job, of, [fault], 9)).shared.proof.failed).toBeGreaterThan(0);
   });
 });
@@ -120,7 +125,7 @@ describe('the order of readings', () => {
 
 describe('the campaign on these houses', () => {
   const input = { seed: 4, singles: 5, outside: 1, pairs: 0, healthy: 0 };
-  const subjects = houseSubjects(anyJob);
+  const subjects = houseSubjects(anyJob).filter((_, i) => i % 2 === 1);
   it('names what is wrong, and its blinded twin does not', () => {
     const { singles } = truthCampaign(subjects, input);
     expect(singles.of).toBeGreaterThan(20);

@@ -35,17 +35,20 @@ export interface ProbePoint {
   reactance: number;
 }
 
-/** Elements by their place in the netlist, moved together: by the logarithm of their admittance, or by its angle. */
+/**
+ * Elements by their place in the netlist, moved together: by the logarithm of their admittance, by its angle, or, of
+ * sources, by the logarithm of their volts.
+ */
 export interface Group {
   members: Int32Array;
-  moves: 'size' | 'angle';
+  moves: 'size' | 'angle' | 'volts';
 }
 
 /** How a reading follows groups of elements. */
 export interface Slopes {
   /**
    * Volts for the whole logarithm of a group's admittance (twice of it moves them by about 0.69 times the figure), or for
-   * a radian that its currents lag more.
+   * a radian that its currents lag more, or for the whole logarithm of sources' volts.
    */
   slopes: Float64Array;
 }
@@ -270,6 +273,16 @@ export class CircuitSolver {
     return [re * yr - im * yi, re * yi + im * yr];
   }
 
+  /** What a source drives into its first node by its own volts, taken the other way: as its current enters a slope. */
+  private driven(e: number): Phasor {
+    const { kernel } = this;
+    const { emf, supply } = kernel.layout;
+    if (kernel.suppliesOff[supply[e] as number] !== 0) return NO_PHASOR;
+    const [yr, yi] = [kernel.admittance[2 * e] as number, kernel.admittance[2 * e + 1] as number];
+    const [er, ei] = [emf[2 * e] as number, emf[2 * e + 1] as number];
+    return [yi * ei - yr * er, -yr * ei - yi * er];
+  }
+
   /**
    * A pair of points in the state last settled: ideal volts, the impedance behind them, and how the volts follow groups
    * of elements, by one adjoint solve: dV = −Σ (λa − λb)·I for the logarithm of an admittance, j times that for its angle;
@@ -304,13 +317,13 @@ export class CircuitSolver {
         const t = to[e] as number;
         const lr = part(adjoint, f, 0) - part(adjoint, t, 0);
         const li = part(adjoint, f, 1) - part(adjoint, t, 1);
-        const cr = currents[2 * e] as number;
-        const ci = currents[2 * e + 1] as number;
+        const [cr, ci] =
+          moves === 'volts' ? this.driven(e) : [currents[2 * e] as number, currents[2 * e + 1] as number];
         sr -= lr * cr - li * ci;
         si -= lr * ci + li * cr;
       }
       // A current that lags more by dφ is turned by −j·dφ.
-      slopes[before + g] = moves === 'size' ? sr * ur + si * ui : si * ur - sr * ui;
+      slopes[before + g] = moves === 'angle' ? si * ur - sr * ui : sr * ur + si * ui;
     }
     return {
       open,

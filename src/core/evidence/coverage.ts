@@ -1,7 +1,7 @@
 /** What a proof as written would reveal of single faults, what it would leave doubtful, and what it would miss. */
 import type { ProofRun } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
-import { AS_PLANNED, type Evidence, type Hypothesis } from './hypothesis';
+import { AS_PLANNED, type Evidence, type Hypothesis, type Predicted } from './hypothesis';
 
 export interface Missed {
   id: string;
@@ -20,6 +20,9 @@ export interface Coverage {
   missed: Missed[];
 }
 
+/** What a meter would show. */
+const read = ({ value, reads = value }: Predicted): number => reads;
+
 /** Tests that would show a fault, the quickest first: what is done again once it is mended. */
 export function testsShowing(
   h: Pick<Hypothesis, 'predicts'>,
@@ -32,7 +35,7 @@ export function testsShowing(
       t.measures.some((m) => {
         const key = keyOf(t, m);
         const predicted = key === null ? undefined : h.predicts.get(key);
-        return predicted !== undefined && judge(predicted.value, m.predicted, m.tolerance) !== 'pass';
+        return predicted !== undefined && judge(read(predicted), m.predicted, m.tolerance) !== 'pass';
       }),
     )
     .sort((a, b) => seconds(a) - seconds(b))
@@ -63,7 +66,7 @@ export function coverageOf(
     for (const { key, m } of measures) {
       const predicted = predicts.get(key);
       if (predicted === undefined) continue;
-      const verdict = judge(predicted.value, m.predicted, m.tolerance);
+      const verdict = judge(read(predicted), m.predicted, m.tolerance);
       // A point that floats may as well read what is expected: it shows nothing for certain.
       const floats = predicted.floats !== undefined;
       shown ||= verdict === 'fail' && !floats;

@@ -23,6 +23,8 @@ export interface Predicted {
   sigma?: number;
   /** A point that floats: as often as not it reads the value, else anything within so much of it. */
   floats?: number;
+  /** Of a yes or no that a meter shows as a figure: that figure. */
+  reads?: number;
 }
 
 export interface Observation {

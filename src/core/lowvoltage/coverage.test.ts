@@ -9,7 +9,7 @@ import { ownOf } from '../family/registry';
 import type { LowVoltageJob } from '../job/schema';
 import { everyFault, lowVoltageEvidence } from './diagnose';
 import type { LowVoltageDerived } from './family';
-import type { Fault } from './faults';
+import type { Fault } from './faults/fault';
 
 const JOBS = {
   'five wires': {

@@ -1,7 +1,6 @@
 /** What is wrong with a 24 V job: the circuit under every fault, held against everything that was read. */
 
 import { screwWords } from '../circuit/point';
-import { complaintObservations } from '../evidence/complaints';
 import {
   AS_PLANNED,
   type Candidate,
@@ -12,96 +11,40 @@ import {
 } from '../evidence/hypothesis';
 import { rankEvidence } from '../evidence/rank';
 import type { Ranking } from '../evidence/ranked';
-import { readingsSinceMended } from '../job/readings';
-import type { LowVoltageJob, Reading } from '../job/schema';
+import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
 import { withPlannedFan } from './air';
+import { apartPairs } from './apart';
 import { nominalOpenVolts } from './equipment';
-import { DISPLAY_KEY, directionKey, movesKey, opensKey, pairKey, runsKey } from './evidence-keys';
+import { joinedKey, pairKey, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
-import { type Fault, singleFaults } from './faults';
+import type { Fault } from './faults/fault';
+import { singleFaults } from './faults/single';
 import { type Installed, toNetlist } from './installed';
+import { observe } from './observed';
 import type { StatePrediction } from './predict';
+import { runNames } from './proof-measures';
 import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
 import {
   askedPairs,
+  byNameplate,
+  deadPairs,
   type FaultSetting,
   faultReader,
   type OwnBlower,
   SHARED_PARAMETERS,
-  withSupply,
 } from './under-fault';
-
-/** Beyond this the supply air is warmer or colder, and under this it is not; between the two nothing is said, K. */
-const AIR_MEASURES: ReadonlySet<string> = new Set(['rise', 'split']);
-const MOVES = { from: 4, under: 1 } as const;
-
-/** Of a reading, what nothing shared explains: touch, display, mains that drift between two readings. */
-const READING_SHARE = 0.008;
-const LEAST_SIGMA = 0.2;
-
-/** Readings taken since power-up that the circuit can predict, and what was seen, heard and complained of. */
-function observe(job: LowVoltageJob): Observation[] {
-  const observations: Observation[] = [];
-  const latest = new Map<string, [string, Reading, readonly string[]]>();
-  const done = new Set<string>();
-  for (const r of readingsSinceMended(job)) {
-    if (r.stop === 'make-safe' || r.state === undefined || r.during !== undefined) continue;
-    // What a call does to its own readings is in their prediction.
-    const entry: [string, Reading, readonly string[]] = [r.id, r, [...done].filter((s) => s !== r.state).map(opensKey)];
-    done.add(r.state);
-    if (r.quantity === 'volts-ac' && r.a && r.b) latest.set(pairKey(r.state, r.a, r.b, r.meterOhms), entry);
-    if (r.quantity === 'seen' && r.measure === 'runs') latest.set(runsKey(r.state), entry);
-    // Supply air beside return air: a sensor warmed in the hand is another kelvin.
-    const air = r.quantity === 'kelvin' && r.measure !== undefined && AIR_MEASURES.has(r.measure);
-    if (air && (Math.abs(r.value) >= MOVES.from || Math.abs(r.value) < MOVES.under))
-      latest.set(movesKey(r.state), entry);
-    // Under 2 K either way the air does not yet say.
-    if (air && Math.abs(r.value) >= 2) latest.set(directionKey(r.state), entry);
-  }
-  for (const [key, [id, r, after]] of latest) {
-    if (key.startsWith('moves|')) {
-      const value = Math.abs(r.value) >= MOVES.from ? 1 : 0;
-      const text = `${r.state ?? ''}: the supply air ${value === 1 ? 'is warmer or colder' : 'is as the room'}`;
-      observations.push({ id: `${id}-moves`, key, value, sigma: null, text, after });
-      continue;
-    }
-    const volts = r.quantity === 'volts-ac';
-    const air = r.quantity === 'kelvin';
-    const warms = (r.measure === 'split') === r.value < 0;
-    observations.push({
-      id,
-      key,
-      after,
-      value: air ? (warms ? 1 : 0) : r.value,
-      sigma: volts ? Math.hypot(LEAST_SIGMA, READING_SHARE * r.value) : null,
-      text: volts
-        ? `${screwWords(r.a ?? '')} to ${screwWords(r.b ?? '')} ${r.value.toFixed(1)} V in ${r.state}`
-        : air
-          ? `${r.state}: the supply air gets ${warms ? 'warmer' : 'colder'}`
-          : `${r.state}: ${r.value >= 0.5 ? 'the right things ran' : 'not the right things ran'}`,
-    });
-  }
-  if (job.powerUp.display) {
-    observations.push({
-      id: 'display',
-      key: DISPLAY_KEY,
-      value: job.powerUp.display === 'lit' ? 1 : 0,
-      sigma: null,
-      text: `the display is ${job.powerUp.display}`,
-    });
-  }
-  return [...complaintObservations(job), ...observations];
-}
 
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
   const named = new Set(
     observations.map((o) =>
-      /^(runs|direction|moves|said)\|/.test(o.key) ? (o.key.split('|')[1] ?? '') : (o.key.split('|')[0] ?? ''),
+      /^(runs|ran|stopped|direction|moves|said)\|/.test(o.key)
+        ? (o.key.split('|')[1] ?? '')
+        : (o.key.split('|')[0] ?? ''),
     ),
   );
   // A complaint is of whole calls: all of them are looked at.
@@ -142,6 +85,16 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
     // Across one conductor: a second lead to the board costs time.
     for (const c of planned.conductors) if (c.wall && c.board) add(state, `wall.${c.wall}`, `board.${c.board}`, 4);
   }
+  for (const { a, b, words } of apartPairs(planned)) {
+    const key = joinedKey(a, b);
+    if (!observed.has(key))
+      out.push({
+        key,
+        text: `${words}, ohms with every supply off`,
+        minutes: 4,
+        enter: { quantity: 'ohms', a, b, state: 'off' },
+      });
+  }
   return out;
 }
 
@@ -155,14 +108,17 @@ function evidence(
   asRead: Installed,
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
-  openVolts: number,
   whole: boolean,
   among: readonly Fault[] = singleFaults(asRead),
-  measures: readonly MeasurePlan[] = [],
+  tests: readonly Pick<TestPlan, 'id' | 'measures'>[] = [],
   ownBlower: OwnBlower = { heat: false, cool: false },
 ): Evidence {
-  const planned = withSupply(asRead, nominalOpenVolts(job) / openVolts);
-  const observations = observe(job);
+  const planned = byNameplate(asRead, nominalOpenVolts(job));
+  const names = runNames(planned);
+  const observations = observe(job, tests, names);
+  const all = tests.flatMap((t) => t.measures);
+  const measures = whole ? all : [];
+  const detected = all.flatMap((m) => (m.check?.kind === 'detected' ? [m.check.exactly] : []))[0] ?? null;
   const solved = states.filter((s) => !s.dead);
   const faults = new Map(among.map((f) => [f.id, f]));
   const unknowns = unknownsOf(job, toNetlist(planned).elements);
@@ -175,10 +131,21 @@ function evidence(
     ownBlower,
     unknowns,
     asked: askedPairs(observations, next, measures),
+    dead: deadPairs(observations, next, measures),
+    names,
+    stopped: new Map(
+      all.flatMap(({ state, check }) =>
+        check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
+      ),
+    ),
+    sees: whole || observations.some((o) => o.key === SEES_KEY) ? detected : null,
     complaints: whole || observations.some((o) => o.key.startsWith('said|')),
   };
   const under = faultReader(setting, whole);
-  const read = faultReader({ ...setting, asked: askedPairs(observations, [], []) }, whole);
+  const read = faultReader(
+    { ...setting, asked: askedPairs(observations, [], []), dead: deadPairs(observations, [], []) },
+    whole,
+  );
   /** What was predicted of what was read only, and what asks for the rest. */
   const partly = new WeakMap<ReadonlyMap<string, Predicted>, () => void>();
   /** By fault, for each of its predictions, what puts it in as bad as that. */
@@ -270,8 +237,11 @@ const everyDegree = (a: Fault, b: Fault): Fault['apply'][] =>
 
 /** The key of a measure of the proof; null where the circuit says nothing of it. */
 function keyOfMeasure(_test: Pick<TestPlan, 'id'>, m: MeasurePlan): string | null {
-  if (m.a && m.b) return m.quantity === 'volts-ac' ? pairKey(m.state, m.a, m.b) : null;
+  if (m.a && m.b)
+    return m.quantity === 'volts-ac' ? pairKey(m.state, m.a, m.b) : m.quantity === 'ohms' ? joinedKey(m.a, m.b) : null;
   if (m.check?.kind === 'runs') return runsKey(m.state);
+  if (m.check?.kind === 'stopped') return stoppedKey(m.state, m.check.none);
+  if (m.check?.kind === 'detected') return SEES_KEY;
   return null;
 }
 
@@ -281,24 +251,14 @@ export function diagnose(
   planned: Installed,
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
-  openVolts = nominalOpenVolts(job),
 ): Ranking | null {
-  const e = evidence(job, planned, states, healthy, openVolts, false);
+  const e = evidence(job, planned, states, healthy, false);
   return e.observations.length === 0 ? null : rankEvidence(e);
 }
 
 type Evident = Pick<
   LowVoltageDerived,
-  | 'installed'
-  | 'predictionsOf'
-  | 'states'
-  | 'predictions'
-  | 'source'
-  | 'proof'
-  | 'system'
-  | 'sheet'
-  | 'wiring'
-  | 'settings'
+  'installed' | 'predictionsOf' | 'states' | 'predictions' | 'proof' | 'system' | 'sheet' | 'wiring' | 'settings'
 >;
 
 /** Every single fault of a planned job: of its wiring, and of what was entered into its device. */
@@ -332,8 +292,7 @@ export function lowVoltageEvidence(
 ): Evidence | null {
   if (!d.installed || d.predictionsOf !== 'plan') return null;
   const healthy = new Map(d.predictions.map((p) => [p.state, p]));
-  const measures = whole ? d.proof.tests.flatMap((t) => t.measures) : [];
   const { air, kind } = d.system;
   const ownBlower = { heat: air.heating === 'equipment' || kind === 'dual-fuel', cool: air.cooling === 'equipment' };
-  return evidence(job, d.installed, d.states, healthy, d.source.openVolts, whole, among, measures, ownBlower);
+  return evidence(job, d.installed, d.states, healthy, whole, among, d.proof.tests, ownBlower);
 }

@@ -52,11 +52,8 @@ export function nominalOpenVolts(job: LowVoltageJob): number {
 }
 
 /** The equipment’s own loads, relays and interlocks, as nameplate and survey have them. */
-export function equipmentCircuit(
-  job: LowVoltageJob,
-  system: LowVoltageSystem,
-  openVolts = nominalOpenVolts(job),
-): EquipmentCircuit {
+export function equipmentCircuit(job: LowVoltageJob, system: LowVoltageSystem): EquipmentCircuit {
+  const openVolts = nominalOpenVolts(job);
   const seen = boardLabels(job);
   const usual = new Map(USUAL);
   const label = (role: TerminalRole): string => {
@@ -215,8 +212,8 @@ export function contactsFor(
 }
 
 /** The wiring as it was found, with the old thermostat. */
-export function installedAsFound(job: LowVoltageJob, system: LowVoltageSystem, openVolts?: number): Installed {
-  const equipment = equipmentCircuit(job, system, openVolts);
+export function installedAsFound(job: LowVoltageJob, system: LowVoltageSystem): Installed {
+  const equipment = equipmentCircuit(job, system);
   const cores = readCores(job);
   const wallScrews = [...new Set(cores.flatMap((c) => (c.wall ? [c.wall] : [])))];
   const terminals = wallScrews.map((label) => ({

@@ -20,7 +20,7 @@ export interface PairOfKey {
 /** The pair a key is of; null for what is no pair. */
 export function pairOf(key: string): PairOfKey | null {
   const [state, a, b, ohms] = key.split('|');
-  if (!state || !a || !b || !a.includes('.')) return null;
+  if (!state || !a || !b || !a.includes('.') || state === 'joined') return null;
   return { key, state, a, b, ...(ohms === undefined ? {} : { meterOhms: Number(ohms) }) };
 }
 
@@ -33,3 +33,16 @@ export const directionKey = (state: string): string => `direction|${state}`;
 export const movesKey = (state: string): string => `moves|${state}`;
 /** Whether a state opens the board's fuse. */
 export const opensKey = (state: string): string => `opens|${state}`;
+/** Whether two points are joined with every supply off. */
+export const joinedKey = (a: string, b: string): string => `joined|${a < b ? a : b}|${a < b ? b : a}`;
+/** The two points of such a key; null for another. */
+export function joinedOf(key: string): readonly [string, string] | null {
+  const [kind, a, b] = key.split('|');
+  return kind === 'joined' && a && b ? [a, b] : null;
+}
+/** Whether one thing runs in a state. */
+export const ranKey = (state: string, name: string): string => `ran|${state}|${name}`;
+/** Whether none of some things runs in a state. */
+export const stoppedKey = (state: string, none: readonly string[]): string => `stopped|${state}|${none.join(' + ')}`;
+/** Whether the device reports the terminals that are wired. */
+export const SEES_KEY = 'sees';

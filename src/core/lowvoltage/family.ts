@@ -13,7 +13,7 @@ import { type Budget, budgetFindings, planBudget } from './budget';
 import { type Candidates, candidateSystems, withSettled } from './candidates';
 import { installedAsFound, nominalOpenVolts } from './equipment';
 import { foundFindings } from './found-readings';
-import type { Installed } from './installed';
+import { type Installed, withOpenVolts } from './installed';
 import { installedAsPlanned } from './installed-as-planned';
 import { checkSafe, type MakeSafe } from './make-safe';
 import { outdoorFindings } from './outdoor';
@@ -121,13 +121,11 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
     for (const m of missedTruth(job, system, sheet, wiring).slice(0, 3))
       findings.push(finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'));
   findings.push(...foundFindings(job, system, sheet, candidates.list.length === 0), ...sheathFindings(job));
-  const installedAt = (openVolts?: number): Installed | null =>
-    hasPlan
-      ? installedAsPlanned(job, planned, sheet, wiring, openVolts)
-      : readable
-        ? installedAsFound(job, system, openVolts)
-        : null;
-  const nominal = installedAt();
+  const nominal = hasPlan
+    ? installedAsPlanned(job, planned, sheet, wiring)
+    : readable
+      ? installedAsFound(job, system)
+      : null;
   // A supply of its own tells nothing about the equipment's transformer.
   const telling = wiring?.kit?.kind !== 'separate-transformer' && idleSupplyReading(job) !== null;
   const source = estimateSource(
@@ -145,7 +143,7 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
         'the circuit solved backwards from the reading',
       ),
     );
-  const installed = source.from === null ? nominal : installedAt(source.openVolts);
+  const installed = nominal && source.of !== null ? withOpenVolts(nominal, source.of, source.openVolts) : nominal;
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
   const budget = p && installed ? planBudget(job, installed, states, hasPlan ? wiring.accessories : []) : null;

@@ -31,9 +31,8 @@ export function installedAsPlanned(
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   plan: WiringPlan,
-  openVolts?: number,
 ): Installed {
-  const equipment = equipmentCircuit(job, system, openVolts);
+  const equipment = equipmentCircuit(job, system);
   // A sensor's leads are no part of the circuit.
   const planRows = plan.rows.filter((r) => !r.pair);
   const wired = new Set(planRows.map((r) => r.newWall));

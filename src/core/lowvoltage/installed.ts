@@ -92,6 +92,11 @@ export interface Installed {
 
 /** Open-circuit volts of a transformer from its rating. */
 export const openVoltsOf = (ratedVolts = SECONDARY_VOLTS): number => ratedVolts * (1 + REGULATION);
+/** One transformer with other volts than its nameplate's. */
+export const withOpenVolts = (installed: Installed, id: string, openVolts: number): Installed => ({
+  ...installed,
+  transformers: installed.transformers.map((t) => (t.id === id ? { ...t, openVolts } : t)),
+});
 /** Series resistance that gives the stated regulation at a rated load without reactance. */
 export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS ** 2) / va;
 /** Leakage reactance of the same winding. */

@@ -8,7 +8,7 @@ import { readJobValue } from '../job/file';
 import type { LowVoltageJob, Reading } from '../job/schema';
 import { INSULATION } from '../survey/colours.data';
 import { diagnose } from './diagnose';
-import { singleFaults } from './faults';
+import { singleFaults } from './faults/single';
 import { predictedVolts, predictor, predictState } from './predict';
 
 const file = (value: object): LowVoltageJob => {

@@ -64,7 +64,7 @@ describe('a job file', () => {
   });
 
   it('a fault of the outdoor cable is among those diagnosed', async () => {
-    const { singleFaults } = await import('./faults');
+    const { singleFaults } = await import('./faults/single');
     const installed = derived(JOBS.outdoor).installed;
     if (!installed) throw new Error('no circuit');
     expect(singleFaults(installed).map((f) => f.name)).toContain('pink to the outdoor unit broken or loose');

@@ -1,5 +1,6 @@
 /** Predicts every meter reading of an installed circuit in every state. */
 import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check';
+import { continuity } from '../circuit/continuity';
 import type { CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
@@ -182,8 +183,9 @@ export const meterTolerance = (value: number): number => 0.01 * Math.abs(value) 
 export interface SourceEstimate {
   openVolts: number;
   spread: number;
-  /** Reading it was calibrated on. */
+  /** Reading it was calibrated on, and the transformer that it tells of: another gives what it gives. */
   from: string | null;
+  of: string | null;
   /** A reading that no 24 V transformer behind this circuit gives, and the voltage it would need. */
   contradicted: { id: string; volts: number; implied: number } | null;
 }
@@ -214,18 +216,27 @@ export function estimateSource(
   idle: CallState | undefined,
   nominalVolts = openVoltsOf(),
 ): SourceEstimate {
-  const unknown: SourceEstimate = { openVolts: nominalVolts, spread: SOURCE_SPREAD, from: null, contradicted: null };
+  const unknown: SourceEstimate = {
+    openVolts: nominalVolts,
+    spread: SOURCE_SPREAD,
+    from: null,
+    of: null,
+    contradicted: null,
+  };
   const reading = idleSupplyReading(job);
   if (!reading || !nominal || !idle) return unknown;
   const { solver } = nominal;
   const known = (point: string): boolean => solver.has(point) || point === solver.netlist.ground;
   if (!known(reading.a) || !known(reading.b)) return unknown;
+  const joined = continuity(solver.netlist);
+  const told = nominal.installed.transformers.find((t) => joined(boardNode(t.common), reading.a));
+  if (!told) return unknown;
   const volts = solver.probeAll([reading.a, reading.b], solveState(nominal, idle)).open(0, 1);
   // Loads are resistances: every voltage of a state scales with the source.
   const implied = volts > 1 ? (nominalVolts * reading.value) / volts : null;
   if (implied === null) return unknown;
   return implied >= nominalVolts * OPEN_SHARE.low && implied <= nominalVolts * OPEN_SHARE.high
-    ? { openVolts: implied, spread: CALIBRATED_SPREAD, from: reading.id, contradicted: null }
+    ? { openVolts: implied, spread: CALIBRATED_SPREAD, from: reading.id, of: told.id, contradicted: null }
     : { ...unknown, contradicted: { id: reading.id, volts: reading.value, implied } };
 }
 

@@ -4,7 +4,7 @@ import { type Derived24, derived } from '../../../tests/support/jobs';
 import { readJobValue } from '../job/file';
 import type { TestResult } from '../proof/proof-run';
 import { judge } from '../proof/verdict';
-import { singleFaults } from './faults';
+import { singleFaults } from './faults/single';
 import { predictedVolts, predictor, predictState } from './predict';
 
 const of = (lines: string, device = 't24-five', answers: object = { fuel: 'gas' }): Derived24 => {

@@ -5,7 +5,7 @@
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { HOT_ROLES } from '../survey/terminals.data';
 import { listed } from '../units/units';
-import { boardMeasures, type ProofContext, seen, seenRunning, voltsMeasure } from './proof-measures';
+import { boardMeasures, type ProofContext, runNames, seen, seenRunning, voltsMeasure } from './proof-measures';
 import type { CallState } from './states';
 import { isHeatPump, isWet } from './system';
 import { wantedLoads } from './wanted';
@@ -173,6 +173,7 @@ export function callTests(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
   const calls = c.states.filter((s) => !s.dead && s.id !== 'idle');
   let compressorRested = false;
+  const among = runNames(installed);
   calls.forEach((state, at) => {
     const group = groupOf(state.id);
     const runs = wantedRuns(c, state);
@@ -188,7 +189,7 @@ export function callTests(c: ProofContext): TestPlan[] {
         ownFan
           ? 'what the call is for; the equipment starts its own blower'
           : 'what the call is for, by demand and equipment',
-        { kind: 'runs', exactly: what },
+        { kind: 'runs', exactly: what, among },
       ),
       ...(early > 0 ? { notBeforeSeconds: early } : {}),
     });

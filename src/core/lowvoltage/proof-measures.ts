@@ -2,7 +2,7 @@
 import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan } from '../proof/proof-run';
-import type { Installed } from './installed';
+import { type Installed, toNetlist } from './installed';
 import { OTHER_THERMOSTAT } from './loads.data';
 import {
   band,
@@ -37,6 +37,16 @@ export interface ProofContext {
 const UNSEEN: ReadonlySet<string> = new Set(['display', OTHER_THERMOSTAT]);
 /** Something that a person can see or hear running. */
 export const seenRunning = (runs: string): boolean => !UNSEEN.has(runs);
+
+/** Everything of a circuit that somebody could see or hear running, the blower first: equipment may start it itself. */
+export const runNames = (installed: Installed): string[] => [
+  ...new Set([
+    'blower',
+    ...toNetlist(installed).elements.flatMap((e) =>
+      e.kind === 'load' && e.runs && seenRunning(e.runs) ? [e.runs] : [],
+    ),
+  ]),
+];
 
 /** Volts between two points in a state, with the band that is predicted. */
 export function voltsMeasure(

@@ -1,9 +1,12 @@
 /** Writes the tests for this job, with every figure from the circuit as planned. */
+import { APART_OHMS } from '../circuit/continuity';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
+import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { listed } from '../units/units';
+import { apartPairs } from './apart';
 import { callTests } from './proof-calls';
-import { boardMeasures, common, type ProofContext, seen, seenRunning, voltsMeasure } from './proof-measures';
+import { boardMeasures, common, type ProofContext, runNames, seen, seenRunning, voltsMeasure } from './proof-measures';
 
 /** What runs without a call: the closing side of a motor valve, outputs that are reversed. */
 const restingRuns = (c: ProofContext): string[] => (c.predictions.get('idle')?.running ?? []).filter(seenRunning);
@@ -47,6 +50,43 @@ function sensorPairTest(c: ProofContext): TestPlan | null {
   };
 }
 
+/** Supplies that stand apart are read so before anything else, dead: tied in step, no volts betray them. */
+function apartTest(c: ProofContext): TestPlan | null {
+  const pairs = apartPairs(c.installed);
+  if (pairs.length === 0) return null;
+  const measures = pairs.map(
+    ({ a, b, words }, i): MeasurePlan => ({
+      id: `open-${i + 1}`,
+      what: words,
+      quantity: 'ohms',
+      a,
+      b,
+      state: 'off',
+      predicted: { low: APART_OHMS, high: OPEN_CIRCUIT_OHMS },
+      tolerance: APART_OHMS / 10,
+      source: 'nothing of one supply hangs on the other: the circuit as planned',
+    }),
+  );
+  return {
+    id: 'apart',
+    title: 'The supplies stand apart',
+    state: 'off',
+    set: 'Every supply off, those of accessories too, and shown dead. Then ohms; power on again when done.',
+    must: 'An open circuit between them.',
+    why: 'Two transformers tied in step show no wrong volts; tied the other way round they burn each other.',
+    place: 'wall',
+    seconds: 90,
+    wait: null,
+    measures,
+    machine: [
+      { supply: false },
+      ...measures.map(({ id }) => ({ take: id, from: 'ohms' as const })),
+      { supply: true },
+      { wait: c.sheet.firstStartSeconds },
+    ],
+  };
+}
+
 /** The tests of a 24 V job, in the order one person does them. */
 export function proofPlan(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
@@ -65,6 +105,8 @@ export function proofPlan(c: ProofContext): TestPlan[] {
         'R to C at the board',
         'idle',
       );
+  const apart = apartTest(c);
+  if (apart) tests.push(apart);
   tests.push({
     id: 'power',
     title: 'Power, nothing called',
@@ -81,6 +123,7 @@ export function proofPlan(c: ProofContext): TestPlan[] {
       seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
         kind: 'runs',
         exactly: restingRuns(c),
+        among: runNames(installed),
       }),
     ],
   });
@@ -96,7 +139,10 @@ export function proofPlan(c: ProofContext): TestPlan[] {
       seconds: 120,
       wait: { seconds: 600, label: 'Ten idle minutes' },
       measures: [
-        { ...seen('steady', 'Lit throughout, nothing chattered', 'idle', c.sheet.name, { kind: 'runs', exactly: [] }) },
+        seen('steady', 'Lit throughout, nothing chattered', 'idle', c.sheet.name, {
+          kind: 'stopped',
+          none: installed.loads.map((l) => l.runs),
+        }),
       ],
     });
   const pair = sensorPairTest(c);

@@ -5,7 +5,7 @@ import { derive } from '../derive';
 import { seenAs } from '../family/of';
 import { ownOf } from '../family/registry';
 import { everyFault } from './diagnose';
-import type { Fault } from './faults';
+import type { Fault } from './faults/fault';
 import type { CalledAs, Installed } from './installed';
 
 const made = (value: object): { faults: Fault[]; installed: Installed } => {

@@ -7,7 +7,7 @@ import type { LowVoltageJob } from '../job/schema';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { settledValue } from '../settings/card';
 import type { PlannedAccessory } from './accessories/plan';
-import type { Fault } from './faults';
+import type { Fault } from './faults/fault';
 import type { CalledAs } from './installed';
 import { type CallState, callStates, withAccessories } from './states';
 import { isHeatPump } from './system';

@@ -2,21 +2,22 @@
  * What is not known of a 24 V circuit, as parameters with a spread and where it is from, and the band of a reading that
  * follows from them: linear in the logarithms of admittances and in their angles, by one adjoint solve a reading.
  */
-import type { CircuitElement } from '../circuit/netlist';
+import { continuity } from '../circuit/continuity';
+import type { CircuitElement, SourceElement } from '../circuit/netlist';
 import type { Group } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
-import { isHotToCommon, type Predictor, type SourceEstimate } from './predict';
+import { isHotToCommon, type Predictor, SOURCE_SPREAD, type SourceEstimate } from './predict';
 import type { CallState } from './states';
 
-/** A parameter: which elements it moves together, by the logarithm of their admittance or by its angle in radians. */
+/** A parameter: which elements it moves together, by the logarithm of their admittance or volts, or in radians. */
 export interface Unknown {
   id: string;
   /** Standard deviation. */
   sigma: number;
   /** How far its middle lies from what the circuit is drawn with. */
   mean: number;
-  /** What it moves: how much flows, or how far that lags. */
-  moves: 'size' | 'angle';
+  /** What it moves: how much flows, how far that lags, or what a source gives. */
+  moves: Group['moves'];
   of: (e: CircuitElement) => boolean;
 }
 
@@ -40,13 +41,26 @@ const NOTED_RUN_SIGMA = 0.1;
 /** Half of a band is so many standard deviations. */
 const WIDTH = 2.2;
 
+/** What another transformer on the same mains gives beside the first: 8 to 15 % over its rating, drawn as 10. */
+const OWN_VOLTS_SIGMA = 0.025;
+
+/** A source's own: its winding, and of every one but the first what it gives beside that. */
+function ofSource(e: SourceElement, k: number): Unknown[] {
+  const of = (x: CircuitElement): boolean => x.id === e.id;
+  const id = k === 0 ? 'winding' : `winding:${e.id}`;
+  return [
+    { id, sigma: WINDING.sigma, mean: WINDING.mean, moves: 'size', of },
+    { id: `${id}-angle`, sigma: WINDING.angle, mean: 0, moves: 'angle', of },
+    ...(k === 0 ? [] : [{ id: `volts:${e.id}`, sigma: OWN_VOLTS_SIGMA, mean: 0, moves: 'volts' as const, of }]),
+  ];
+}
+
 /** Every unknown of a job's circuit but the supply, which multiplies all. */
 export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement[]): Unknown[] {
   const noted = job.survey.equipment.loadVA ?? {};
   const { metres } = job.survey.cables.main;
   return [
-    { id: 'winding', sigma: WINDING.sigma, mean: WINDING.mean, moves: 'size', of: (e) => e.kind === 'source' },
-    { id: 'winding-angle', sigma: WINDING.angle, mean: 0, moves: 'angle', of: (e) => e.kind === 'source' },
+    ...elements.filter((e): e is SourceElement => e.kind === 'source').flatMap(ofSource),
     {
       id: 'angle',
       sigma: ANGLE_SIGMA,
@@ -131,6 +145,9 @@ export function spreadsOf(
   const told = source.from === null ? undefined : job.readings[source.from];
   const back =
     idle && told?.a && told.b && isHotToCommon(told.a, told.b) ? sharesOf(idle, told.a, told.b).shares : null;
+  // Another transformer's volts are told by no reading of this one.
+  const joined = continuity(solver.netlist);
+  const isTold = (a: string): boolean => told?.a !== undefined && joined(a, told.a);
   return {
     band: (stateId, a, b, volts) => {
       const state = states.find((s) => s.id === stateId);
@@ -139,11 +156,14 @@ export function spreadsOf(
       const { shares, floats } = sharesOf(state, a, b);
       // Anything between nothing and what the cores beside it carry.
       if (floats) return { low: 0, high: Math.max(volts, NEIGHBOUR_VOLTS) * (1 + source.spread) };
-      const own = shares.map((share, i) => share - (back?.[i] ?? 0));
+      const follows = isTold(a);
+      const own = shares.map((share, i) =>
+        unknowns[i]?.moves === 'volts' ? 0 : share - (follows ? (back?.[i] ?? 0) : 0),
+      );
       const shift = unknowns.reduce((sum, u, i) => sum + (own[i] ?? 0) * u.mean, 0);
       const variance = unknowns.reduce(
         (sum, u, i) => sum + ((own[i] ?? 0) * u.sigma) ** 2,
-        (source.spread / WIDTH) ** 2,
+        ((follows ? source.spread : SOURCE_SPREAD) / WIDTH) ** 2,
       );
       const half = WIDTH * Math.sqrt(variance);
       return { low: volts * (1 + shift - half), high: volts * (1 + shift + half) };

@@ -1,19 +1,26 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
+import { continuity } from '../circuit/continuity';
 import { type Group, meterReading, type Settled } from '../circuit/solve';
 import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
+import { terminalInfo } from '../survey/terminals.data';
+import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { saidUnder } from './complaints';
 import {
   DISPLAY_KEY,
   directionKey,
+  joinedKey,
+  joinedOf,
   movesKey,
   opensKey,
   type PairOfKey,
   pairKey,
   pairOf,
+  ranKey,
   runsKey,
+  SEES_KEY,
 } from './evidence-keys';
-import type { Fault } from './faults';
+import type { Fault } from './faults/fault';
 import { type Installed, wallNode } from './installed';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
 import { FLOATS_OHMS, groupsOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
@@ -28,6 +35,13 @@ export const SHARED_PARAMETERS: readonly Parameter[] = [
 /** A pair to predict; of one that was read also how it follows what is not known. */
 interface Asked extends PairOfKey {
   read: boolean;
+}
+
+/** A pair whose ohms are read with every supply off. */
+interface DeadPair {
+  key: string;
+  a: string;
+  b: string;
 }
 
 /** Equipment that starts its blower by itself: with its heat, with its compressor. */
@@ -55,8 +69,16 @@ export interface FaultSetting {
   ownBlower: OwnBlower;
   unknowns: readonly Unknown[];
   asked: ReadonlyMap<string, readonly Asked[]>;
+  /** Pairs that are read with every supply off. */
+  dead: readonly DeadPair[];
   /** What the customer says is asked as well. */
   complaints: boolean;
+  /** Everything that can be seen or heard running. */
+  names: readonly string[];
+  /** By key, what is looked at to have stopped. */
+  stopped: ReadonlyMap<string, { state: string; none: readonly string[] }>;
+  /** Terminals that the device reports of; null where that is neither asked nor answered. */
+  sees: readonly string[] | null;
 }
 
 /** A circuit with what is looked up in it state after state. */
@@ -87,14 +109,27 @@ export function askedPairs(
   return out;
 }
 
+/** Pairs that were read, could be, or are measured with every supply off. */
+export function deadPairs(
+  observations: readonly Observation[],
+  candidates: readonly Candidate[],
+  measures: readonly MeasurePlan[],
+): DeadPair[] {
+  const measured = measures.flatMap((m) => (m.a && m.b && m.quantity === 'ohms' ? [joinedKey(m.a, m.b)] : []));
+  const keys = new Set([...observations, ...candidates].map(({ key }) => key).concat(measured));
+  return [...keys].flatMap((key) => {
+    const pair = joinedOf(key);
+    return pair ? [{ key, a: pair[0], b: pair[1] }] : [];
+  });
+}
+
 /**
- * Transformers scaled by a share. A reading that a fault has pulled down must not first become the supply that judges
+ * Transformers by their nameplate. A reading that a fault has pulled down must not first become the supply that judges
  * it: what the supply gives is found under each hypothesis on its own, from its nameplate.
  */
-export const withSupply = (installed: Installed, share: number): Installed => ({
+export const byNameplate = (installed: Installed, openVolts: number): Installed => ({
   ...installed,
-  // Rounded, so that a supply read and scaled back to its nameplate is the nameplate again.
-  transformers: installed.transformers.map((t) => ({ ...t, openVolts: Number((t.openVolts * share).toFixed(9)) })),
+  transformers: installed.transformers.map((t) => ({ ...t, openVolts })),
 });
 
 /** How much of it depends on how the cores lie in their sheath. */
@@ -110,6 +145,12 @@ const figure = (value: number, ohms: number): Predicted => ({
     : {}),
 });
 const answer = (value: number): Predicted => ({ value });
+/** What a meter shows between points that hang together, and between such that do not, Ω. */
+const JOINED_READS = 1;
+const joinedAnswer = (joined: boolean): Predicted => ({
+  value: joined ? 1 : 0,
+  reads: joined ? JOINED_READS : OPEN_CIRCUIT_OHMS,
+});
 
 /** A device lives from here; nearer than this to it one may be lit where another is dark. */
 const LIT_VOLTS = 18;
@@ -161,13 +202,24 @@ interface Way {
 let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({ planned, states, running, ownBlower, complaints, unknowns }: FaultSetting): string =>
+const circuitOf = ({
+  planned,
+  states,
+  running,
+  ownBlower,
+  complaints,
+  names,
+  stopped,
+  unknowns,
+}: FaultSetting): string =>
   JSON.stringify([
     planned,
     states,
     [...running],
     ownBlower,
     complaints,
+    names,
+    [...stopped.keys()],
     unknowns.map(({ id, sigma, mean }) => [id, sigma, mean]),
   ]);
 
@@ -213,8 +265,61 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: bool
     : usual.ways;
 }
 
+/** Whether dead pairs of a way's circuit are joined. */
+function addDead({ p, predicts }: Way, { dead }: FaultSetting): void {
+  const pairs = dead.filter(({ key }) => !predicts.has(key));
+  if (pairs.length === 0) return;
+  const joined = continuity(p.solver.netlist);
+  for (const { key, a, b } of pairs) predicts.set(key, joinedAnswer(joined(a, b)));
+}
+
+/** What a device takes for a wired terminal: so many volts from its R through so many ohms to its own input. */
+const SENSE = { ohms: 100e3, volts: 15 } as const;
+
+/**
+ * Whether a device would report all of some terminals in the circuit settled at rest, lit. Null where that hangs on the
+ * device: one tries a terminal from its own R, another from every R.
+ */
+function reportsAll(p: Predictor, sees: readonly string[]): boolean | null {
+  const { conductors, contacts } = p.installed;
+  const wired = (s: string): boolean => conductors.some((c) => c.wall === s && c.open !== 'wall');
+  const hots = sees.filter((s) => HOT.has(terminalInfo(s)?.role));
+  if (!hots.every(wired)) return false;
+  const passes = (hot: string, s: string): boolean => {
+    const [from, to] = [p.solver.at(wallNode(hot)), p.solver.at(wallNode(s))];
+    if (from === undefined || to === undefined) return false;
+    return meterReading(p.solver.between(from, to), SENSE.ohms) > SENSE.volts;
+  };
+  let sure = true;
+  for (const s of sees) {
+    if (hots.includes(s)) continue;
+    if (!wired(s) || !hots.some((hot) => passes(hot, s))) return false;
+    const own = contacts.find((c) => c.to === s)?.from ?? p.installed.device?.hot;
+    sure &&= own === undefined || hots.length < 2 || !hots.includes(own) || passes(own, s);
+  }
+  return sure ? true : null;
+}
+const HOT: ReadonlySet<string | undefined> = new Set(['hot', 'hot-cool', 'hot-heat']);
+
+/** Whether the device reports what it should. */
+function addSees(way: Way, { sees, idle }: FaultSetting): void {
+  if (sees === null || !idle || way.predicts.has(SEES_KEY)) return;
+  if (way.livesFrom === null) {
+    way.predicts.set(SEES_KEY, answer(0));
+    return;
+  }
+  settle(way.p, idle, way.livesFrom);
+  const all = reportsAll(way.p, sees);
+  if (all !== null) way.predicts.set(SEES_KEY, answer(all ? 1 : 0));
+}
+
 /** Pairs asked for that a way has not been asked before. */
 function more(way: Way, setting: FaultSetting): void {
+  addDead(way, setting);
+  if (setting.sees !== null && !way.predicts.has(SEES_KEY)) {
+    supplied(way.p, way.supply);
+    addSees(way, setting);
+  }
   let ready = false;
   for (const state of setting.states) {
     const asked = setting.asked.get(state.id) ?? NO_PAIRS;
@@ -262,6 +367,29 @@ function restingLimit(p: Prepared, { idle }: FaultSetting): number | null {
   return resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null;
 }
 
+/** A second stage called alone: some equipment ignores it, some runs; nothing is said of what would be seen. */
+const isLame = (runs: readonly string[]): boolean =>
+  runs.some((r) => r.endsWith(', high') && !runs.includes(r.replace(/, high$/, '')));
+
+/** What would be seen, heard and felt in a state where so much runs. */
+function looks(
+  predicts: Map<string, Predicted>,
+  state: string,
+  runs: readonly string[],
+  installed: Installed,
+  { running, ownBlower, names }: FaultSetting,
+): void {
+  const wanted = withAir(running.get(state) ?? [], ownBlower);
+  const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
+  predicts.set(runsKey(state), answer(right ? 1 : 0));
+  for (const name of names) predicts.set(ranKey(state, name), answer(runs.includes(name) ? 1 : 0));
+  const heat = direction(installed, runs);
+  if (heat !== null) predicts.set(directionKey(state), answer(heat));
+  // Without its blower heat or cold does not reach the air that is read.
+  if (heat === null) predicts.set(movesKey(state), answer(0));
+  else if (runs.includes('blower')) predicts.set(movesKey(state), answer(1));
+}
+
 interface SettledCall extends Settled {
   /** The device has no power, or loses it by calling: what is read is the circuit at rest. */
   goingDark: boolean;
@@ -274,9 +402,20 @@ function settle(p: Prepared, state: CallState, livesFrom: number | null): Settle
   const at = (s: CallState): Settled => p.solver.settled(p.circuitState(s));
   const called = at(state);
   const calling = deviceVolts(p);
-  // A fuse that opens leaves nothing to read, whatever is called.
-  if (livesFrom !== null && (called.blown || (calling ?? livesFrom) >= livesFrom))
+  if (livesFrom !== null && (calling ?? livesFrom) >= livesFrom)
     return { ...called, calling, weak: called.weak, goingDark: false };
+  // A fuse that opens leaves nothing to read of its transformer, whatever was called, and lets every call go.
+  if (livesFrom !== null && called.blown) {
+    const { controls, suppliesOff } = p.circuitState(resting);
+    const off = new Set([...suppliesOff, ...p.installed.transformers.map((t) => t.supply)]);
+    return {
+      ...p.solver.settled({ controls, suppliesOff: off }),
+      blown: true,
+      calling,
+      weak: called.weak,
+      goingDark: true,
+    };
+  }
   return { ...at(resting), calling, weak: called.weak, goingDark: true };
 }
 
@@ -330,6 +469,7 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
     weak: false,
   };
   const { predicts } = way;
+  addDead(way, setting);
   const running = new Set<string>();
   for (const state of setting.states) {
     const settled = settle(p, state, livesFrom);
@@ -342,19 +482,13 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
       p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
       setting.ownBlower,
     );
-    const wanted = withAir(setting.running.get(state.id) ?? [], setting.ownBlower);
-    predicts.set(
-      runsKey(state.id),
-      answer(wanted.length === runs.length && wanted.every((r) => runs.includes(r)) ? 1 : 0),
-    );
     for (const r of runs) running.add(`${state.id}|${r}`);
-    const heat = direction(p.installed, runs);
-    if (heat !== null) predicts.set(directionKey(state.id), answer(heat));
-    // Without its blower heat or cold does not reach the air that is read.
-    if (heat === null) predicts.set(movesKey(state.id), answer(0));
-    else if (runs.includes('blower')) predicts.set(movesKey(state.id), answer(1));
+    if (!isLame(runs)) looks(predicts, state.id, runs, p.installed, setting);
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
   }
+  for (const [key, { state, none }] of setting.stopped)
+    predicts.set(key, answer(none.some((name) => running.has(`${state}|${name}`)) ? 0 : 1));
+  addSees(way, setting);
   if (!setting.complaints) return way;
   const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
   for (const [key, value] of saidUnder(setting.states, running, livesFrom === null, heats))

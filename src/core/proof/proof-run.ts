@@ -23,8 +23,8 @@ export interface MeasurePlan {
   /** A bare yes or no: weaker evidence than a number. */
   seen?: { yes: string; no: string };
   /** What a machine compares to answer a yes or no. */
-  check?:
-    | { kind: 'runs'; exactly: readonly string[] }
+  check?: /** `among`: everything that a person could see or hear running here. */
+    | { kind: 'runs'; exactly: readonly string[]; among: readonly string[] }
     | { kind: 'detected'; exactly: readonly string[] }
     | { kind: 'stopped'; none: readonly string[] }
     | { kind: 'next-event'; events: readonly { minute: number; celsius: number }[] };

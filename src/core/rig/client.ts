@@ -27,6 +27,8 @@ export interface RigClient {
 export interface Taken {
   measure: MeasurePlan;
   value: number;
+  /** What was seen, where a yes or no says too little. */
+  words?: string;
 }
 
 /** Takes every reading of one test. Throws RigFailure when the rig does not answer. */

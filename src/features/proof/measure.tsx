@@ -2,6 +2,7 @@
 
 import { withStruck } from '@core/job/readings';
 import { bandText, type MeasureResult, type TestResult, valueText } from '@core/proof/proof-run';
+import { ranWords } from '@core/proof/ran';
 /** One measure: what, its band, what was read, and the verdict. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
@@ -9,6 +10,7 @@ import { More } from '../../ui/more';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useJob } from '../shell/job-context';
+import { WhatRan } from './what-ran';
 
 const MEASURE: Record<TestResult['verdict'], string> = {
   pass: 'as predicted',
@@ -31,15 +33,15 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   const last = m.readings[m.readings.length - 1];
   const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
-  const take = (value: number, during?: 'restart-delay'): void => {
-    read(`${test.title}: ${m.what} ${valueText(m.quantity, value, job.units, m.seen)}`, {
+  const take = (value: number, more: { during?: 'restart-delay'; words?: string } = {}): void => {
+    read(`${test.title}: ${m.what} ${more.words ?? valueText(m.quantity, value, job.units, m.seen)}`, {
       quantity: m.quantity,
       value,
       state: m.state,
       stop: 'proof',
       test: test.id,
       measure: m.id,
-      ...(during ? { during } : {}),
+      ...more,
       ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
     });
   };
@@ -86,10 +88,13 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
             <Button
               aria-pressed={last?.during !== undefined}
               disabled={sealed}
-              onClick={() => take(0, 'restart-delay')}
+              onClick={() => take(0, { during: 'restart-delay' })}
             >
               Not yet, it rests
             </Button>
+          ) : null}
+          {m.check?.kind === 'runs' && last?.value === 0 && last.during === undefined && !sealed ? (
+            <WhatRan among={m.check.among} words={last.words} onKeep={(names) => take(0, { words: ranWords(names) })} />
           ) : null}
         </div>
       ) : (
@@ -105,7 +110,9 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
       <div className="measure-read">
         {last ? (
           <p>
-            <span className="mono measure-value">{valueText(m.quantity, last.value, job.units, m.seen)}</span>
+            <span className="mono measure-value">
+              {last.value === 0 && last.words ? last.words : valueText(m.quantity, last.value, job.units, m.seen)}
+            </span>
             <span className="measure-verdict">
               {MEASURE[m.verdict]}
               {m.readings.length > 1 ? `, reading ${m.readings.length}` : ''}

@@ -21,7 +21,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
   const at = new Date().toISOString();
   const by = author().name || author().client;
   const readings = Object.fromEntries(
-    taken.map(({ measure, value }): [string, Reading] => [
+    taken.map(({ measure, value, words }): [string, Reading] => [
       nanoid(10),
       {
         at,
@@ -33,6 +33,7 @@ function keepTaken(api: JobApi, test: TestResult, taken: readonly Taken[]): void
         stop: 'proof',
         test: test.id,
         measure: measure.id,
+        ...(words === undefined ? {} : { words }),
         ...(measure.a && measure.b ? { a: measure.a, b: measure.b } : {}),
       },
     ]),

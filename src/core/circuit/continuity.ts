@@ -1,0 +1,39 @@
+/**
+ * What a meter finds joined in a dead circuit: which nodes hang together through anything that conducts, with contacts as
+ * they rest, windings and loads by their ohms. Topology, no solution: a floating pair has no ohms to solve for.
+ */
+import type { CircuitElement, Netlist } from './netlist';
+
+/** From here on an ordinary meter shows no connection: insulation, an open contact. */
+export const APART_OHMS = 1e5;
+
+/** Ohms of an element with the supplies off and nothing called; none for what direct current does not pass. */
+function restingOhms(e: CircuitElement): number | null {
+  switch (e.kind) {
+    case 'capacitance':
+      return null;
+    case 'contact':
+      return e.normally === 'open' ? e.openOhms : e.closedOhms;
+    case 'load':
+      return e.ratedVolts ** 2 / e.va;
+    default:
+      return e.ohms;
+  }
+}
+
+/** Whether two nodes of a dead circuit are joined. A node that is not there is joined to nothing but itself. */
+export function continuity(netlist: Pick<Netlist, 'elements'>): (a: string, b: string) => boolean {
+  const above = new Map<string, string>();
+  const root = (node: string): string => {
+    let at = node;
+    for (let up = above.get(at); up !== undefined; up = above.get(at)) at = up;
+    return at;
+  };
+  for (const e of netlist.elements) {
+    const ohms = restingOhms(e);
+    if (ohms === null || ohms >= APART_OHMS) continue;
+    const [a, b] = [root(e.a), root(e.b)];
+    if (a !== b) above.set(a, b);
+  }
+  return (a, b) => root(a) === root(b);
+}
