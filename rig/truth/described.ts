@@ -86,8 +86,8 @@ export interface TruthFault {
     /** Dirt in its armature: it pulls in only from so many volts. */
     | { kind: 'coil-late'; screw: string; volts: number }
     | { kind: 'contact'; screw: string; stuck: 'open' | 'closed' }
-    /** What the device closes by call, in place of what is meant. */
-    | { kind: 'calls'; closes: Readonly<Record<string, readonly string[]>> }
+    /** What the device closes by call, in place of what is meant, and the setting that says so. */
+    | { kind: 'calls'; closes: Readonly<Record<string, readonly string[]>>; setting?: string }
     | { kind: 'low-mains'; share: number; transformer?: number }
     | { kind: 'fuse-out'; transformer?: number }
     | { kind: 'transformer-dead'; transformer: number }

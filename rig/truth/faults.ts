@@ -17,12 +17,12 @@ function setOtherwise({ equipment, device: { closes } }: TruthCase): NamedFault[
     Object.fromEntries(of.map((s) => [s, (closes[s] ?? []).filter((x) => !screws.includes(x))]));
   const beyond = (stage: string, before: string): string[] =>
     (closes[stage] ?? []).filter((x) => !(closes[before] ?? []).includes(x));
-  const put = (id: string, changed: Record<string, string[]>, accepts: RegExp): void => {
-    out.push({ id, does: { kind: 'calls', closes: changed }, accepts });
+  const put = (id: string, setting: string, changed: Record<string, string[]>, accepts: RegExp): void => {
+    out.push({ id, does: { kind: 'calls', closes: changed, setting }, accepts });
   };
-  if (closes.cool2) put('set-one-cool-stage', without(beyond('cool2', 'cool1')), /^set-stages\.cool-1$/);
+  if (closes.cool2) put('set-one-cool-stage', 'stages.cool', without(beyond('cool2', 'cool1')), /^set-stages\.cool-1$/);
   if (equipment.valve) return out;
-  if (closes.heat2) put('set-one-heat-stage', without(beyond('heat2', 'heat1')), /^set-stages\.heat-1$/);
+  if (closes.heat2) put('set-one-heat-stage', 'stages.heat', without(beyond('heat2', 'heat1')), /^set-stages\.heat-1$/);
   const heats = states.filter((s) => s.startsWith('heat'));
   const [fan] = closes.fan ?? [];
   if (fan && heats.length > 0) {
@@ -30,11 +30,12 @@ function setOtherwise({ equipment, device: { closes } }: TruthCase): NamedFault[
     const changed = called
       ? without([fan], heats)
       : Object.fromEntries(heats.map((s) => [s, [...(closes[s] ?? []), fan]]));
-    put('set-fan-with-heat', changed, /^set-fan\.heating-/);
+    put('set-fan-with-heat', 'fan.heating', changed, /^set-fan\.heating-/);
   }
   if (heats.length > 0 && closes.cool1)
     put(
       'set-no-cooling',
+      'equipment.kind',
       Object.fromEntries(states.filter((s) => s.startsWith('cool')).map((s) => [s, []])),
       /^set-equipment\.kind-heat-only$/,
     );

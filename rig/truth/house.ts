@@ -334,6 +334,11 @@ export class TruthHouse {
     return Math.min(MOST_OHMS, amps > 0 ? Math.max(0, 1 / amps - 1) : MOST_OHMS);
   }
 
+  /** The setting that somebody entered otherwise; none where the device is as on the card. */
+  setOtherwise(): string | undefined {
+    return this.has('calls')[0]?.setting;
+  }
+
   /** Terminals the device sees wired: a path of less than 2 kΩ through a coil to its common side. */
   detected(screws: readonly string[]): string[] {
     const { lit, branches } = this.settle('idle');

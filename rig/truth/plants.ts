@@ -3,8 +3,9 @@ import { derive } from '../../src/core/derive';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
 import type { MeasurePlan, TestPlan } from '../../src/core/proof/proof-run';
+import { CARD_TEST } from '../../src/core/settings/read-back';
 import { type Landing, type PlantDefect, type PlantSite, type PlantWants, TruthPlant } from './plant';
-import { takeProof } from './take';
+import { type Answer, readBack, takeProof } from './take';
 
 export const PLANT_SITES: readonly PlantSite[] = [
   {
@@ -119,7 +120,8 @@ const WANTS: Readonly<Record<string, PlantWants>> = {
   'hw-satisfied': { heat: false, water: true, cold: false },
 };
 
-function answer(site: PlantSite, plant: TruthPlant, test: TestPlan, m: MeasurePlan): number {
+function answer(site: PlantSite, plant: TruthPlant, test: TestPlan, m: MeasurePlan): Answer {
+  if (test.id === CARD_TEST) return readBack();
   if (m.quantity === 'ohms' && m.a && m.b) return plant.ohms(m.a, m.b);
   const heard = test.id.startsWith('paired-');
   const heating: PlantWants = { heat: true, water: false, cold: true };

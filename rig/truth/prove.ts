@@ -2,18 +2,20 @@
 import { derive } from '../../src/core/derive';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job } from '../../src/core/job/schema';
-import type { MeasurePlan } from '../../src/core/proof/proof-run';
-import { ranWords } from '../../src/core/proof/ran';
+import type { MeasurePlan, TestPlan } from '../../src/core/proof/proof-run';
+import { toldWords } from '../../src/core/proof/told';
+import { CARD_TEST } from '../../src/core/settings/read-back';
 import type { TruthFault } from './described';
 import { TruthHouse } from './house';
 import type { TruthCase } from './houses';
-import { type Answer, takeProof } from './take';
+import { type Answer, readBack, takeProof } from './take';
 
 /** Rest of a compressor by the device's own clock, and what is timed where it never starts again. */
 const REST_SECONDS = 305;
 const NEVER_SECONDS = 900;
 
-function answer(house: TruthHouse, m: MeasurePlan): Answer {
+function answer(house: TruthHouse, test: TestPlan, m: MeasurePlan): Answer {
+  if (test.id === CARD_TEST) return readBack(house.setOtherwise());
   if (m.a && m.b) return m.quantity === 'ohms' ? house.ohms(m.a, m.b) : house.reads(m.state, m.a, m.b);
   if (m.quantity === 'kelvin') return (m.id === 'split' ? -1 : 1) * house.air(m.state);
   if (m.quantity === 'seconds') return house.settle('cool1').running.has('compressor') ? REST_SECONDS : NEVER_SECONDS;
@@ -22,7 +24,7 @@ function answer(house: TruthHouse, m: MeasurePlan): Answer {
     const { running } = house.settle(m.state);
     if (check.kind === 'stopped') return check.none.some((n) => running.has(n)) ? 0 : 1;
     const right = running.size === check.exactly.length && check.exactly.every((r) => running.has(r));
-    return { value: right ? 1 : 0, words: ranWords([...running]) };
+    return { value: right ? 1 : 0, words: toldWords([...running]) };
   }
   if (check?.kind === 'detected') {
     const seen = house.detected(check.exactly);
@@ -41,6 +43,6 @@ export function landedOf(job: Job): { id: string; wall: string | null; board: st
 /** The job with every reading of its proof, as this house gives them. */
 export function proveOnTruth<J extends Job>(job: J, of: TruthCase, faults: readonly TruthFault[], seed: number): J {
   const house = new TruthHouse(of.equipment, of.device, landedOf(job), faults, seed);
-  const proved = takeProof(job, (_, m) => answer(house, m));
+  const proved = takeProof(job, (test, m) => answer(house, test, m));
   return { ...proved, powerUp: { ...job.powerUp, display: house.settle('idle').lit ? 'lit' : 'dark' } };
 }

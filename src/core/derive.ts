@@ -9,6 +9,7 @@ import { withJoin } from './join/judge';
 import { withMount } from './mount/judge';
 import { nextStop, progress } from './progress';
 import { withSensors } from './sensors/judge';
+import { withReadBack } from './settings/read-back';
 import { inUnits, saidInUnits } from './units/localise';
 import { withProgramme } from './week/judge';
 
@@ -19,7 +20,11 @@ export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
   const results = module.derive(seen);
   const { own } = results;
-  const shared = withJoin(job, withMount(job, withSensors(job, withProgramme(job, results.shared))), now);
+  const shared = withJoin(
+    job,
+    withReadBack(job, withMount(job, withSensors(job, withProgramme(job, results.shared)))),
+    now,
+  );
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;
@@ -56,6 +61,9 @@ export function derivedJson(job: Job, now: string | null = null): Record<string,
   const { own, shared, stops } = derive(job, now);
   return {
     ...familyOf(job).module.json(own, shared),
+    // With the tests beside the family's own.
+    proof: shared.proof,
+    findings: shared.findings,
     stops: stops.map(({ blockers, ...s }) => ({ ...s, blockers: blockers.map((b) => b.code) })),
   };
 }

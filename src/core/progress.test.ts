@@ -56,7 +56,7 @@ describe('how far the run is', () => {
     });
     expect(stateOf(job, 'connect')).toEqual(['under-way', '1 of 11']);
     expect(stateOf(job, 'set-up')).toEqual(['under-way', '1 of 9 set, not joined']);
-    expect(stateOf(job, 'proof')).toEqual(['under-way', '0 of 9 shown']);
+    expect(stateOf(job, 'proof')).toEqual(['under-way', '0 of 10 shown']);
   });
 
   it('the proof takes the minutes its own tests and waits take', () => {

@@ -13,6 +13,12 @@ interface Props {
   label: string;
 }
 
+/** A figure as it stands under a tick: thousands and millions by their letters, so that two never meet. */
+function tickText(t: number): string {
+  const text = Math.abs(t) >= 1e6 ? `${t / 1e6}M` : Math.abs(t) >= 1e4 ? `${t / 1e3}k` : String(t);
+  return text.replace('-', '−');
+}
+
 /** A round step that gives four to seven ticks. */
 function tickStep(span: number): number {
   const raw = span / 5;
@@ -38,7 +44,7 @@ export function RangeBar({ low, high, value, verdict, from, to, label }: Props):
         <g key={t}>
           <line className="axis" x1={x(t)} x2={x(t)} y1={26} y2={31} />
           <text x={x(t)} y={42} textAnchor="middle">
-            {String(t).replace('-', '−')}
+            {tickText(t)}
           </text>
         </g>
       ))}

@@ -41,7 +41,7 @@ describe('what is wrong with a clock or a week', () => {
     const { ranking } = await rankedWith(['coil-open-fan', 'clock:hour-behind']);
     expect([...(ranking?.ranked[0]?.hypothesis.of ?? [])].sort()).toEqual(['clock:hour-behind', 'coil-open-fan']);
   });
-  it('two of one kind at once are not taken for one', async () => {
+  it('two of one kind at once: a clock on another day and an absent week', async () => {
     const { ranking } = await rankedWith(['clock:day', 'week:absent']);
     expect(ranking?.ranked[0]?.probability ?? 1).toBeLessThan(0.9);
   });

@@ -79,7 +79,6 @@ function json(b: BoilerDerived): Record<string, unknown> {
     sentence: b.sentence,
     plant: b.plant,
     questions: b.questions,
-    findings: b.findings,
     nets: b.nets,
     wires: b.wires,
     demands: b.demands.map(({ planned, wired, ...row }) => ({
@@ -103,7 +102,6 @@ function json(b: BoilerDerived): Record<string, unknown> {
     old: b.old,
     settings: b.settings.card.length > 0 ? b.settings.card : b.settings.canonical.map(({ wrong: _w, ...s }) => s),
     steps: b.steps,
-    proof: b.proof,
     makeSafe: { proved: b.safe.proved },
   };
 }

@@ -1,10 +1,11 @@
 /**
  * Faults that lie beside a family's own and show in tests of their own, where nothing of the wiring shows: of sensors, of
- * the clock and the week. They stand alone and beside any fault of the family, never two of one kind.
+ * the clock and the week, of the card. They stand alone, beside any fault of the family, and two of one kind at once.
  */
 import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import { type MeasurePlan, type TestPlan, valueText } from '../proof/proof-run';
+import { toldOf } from '../proof/told';
 import type { Candidate, Evidence, Hypothesis, Observation, Predicted } from './hypothesis';
 
 export type AsideFault = Pick<Hypothesis, 'id' | 'name' | 'look' | 'fix' | 'prior' | 'about'>;
@@ -25,23 +26,50 @@ export interface Aside {
   sigma: (m: MeasurePlan) => number;
 }
 
+/** Of such a measure whose no says which: the key of one of them. */
+export const toldKey = (key: string, id: string): string => `${key}|${id}`;
+
 const keyed = (m: MeasurePlan): string => `${m.what.charAt(0).toLowerCase()}${m.what.slice(1)}`;
 
 function observed(job: Job, { measures, sigma }: Aside): Observation[] {
-  const latest = new Map<string, Observation>();
+  const latest = new Map<string, Observation[]>();
   for (const r of readingsSinceMended(job, (x) => x.test !== undefined && x.during === undefined)) {
     const one = measures.find(({ t, m }) => t.id === r.test && m.id === r.measure);
     if (!one) continue;
     const seen = one.m.quantity === 'seen';
-    latest.set(one.key, {
-      id: r.id,
-      key: one.key,
-      value: r.value,
+    const which = one.m.told && toldOf(r.words, one.m.told);
+    const said = (id: string, key: string, value: number, text: string, error?: number): Observation => ({
+      id,
+      key,
+      value,
       sigma: seen ? null : sigma(one.m),
-      text: `${one.t.title}: ${keyed(one.m)}, ${valueText(one.m.quantity, r.value, job.units, one.m.seen)}`,
+      text: `${one.t.title}: ${text}`,
+      ...(error === undefined ? {} : { error }),
     });
+    latest.set(
+      one.key,
+      one.m.told && which
+        ? one.m.told.among.map(({ id, label }) => {
+            const is = which.includes(id);
+            return said(
+              `${r.id}-${id}`,
+              toldKey(one.key, id),
+              is ? 1 : 0,
+              `${label}, ${is ? 'otherwise' : 'as it should be'}`,
+              TOLD_ERROR,
+            );
+          })
+        : [
+            said(
+              r.id,
+              one.key,
+              r.value,
+              `${keyed(one.m)}, ${valueText(one.m.quantity, r.value, job.units, one.m.seen)}`,
+            ),
+          ],
+    );
   }
-  return [...latest.values()];
+  return [...latest.values()].flat();
 }
 
 const candidateOf = ({ key, t, m }: AsideMeasure): Candidate => ({
@@ -72,6 +100,14 @@ function joined(base: Predictions, more: Predictions): Map<string, Predicted> {
 
 const signed = new WeakMap<Predictions, string>();
 
+/** Who slips in one row slips in another; what was missed once was missed in a hurry. */
+const OF_A_KIND = 20;
+/** Which of some things it was is looked at twice before it is said. */
+const TOLD_ERROR = 1e-4;
+
+const isSame = (x: Predicted | undefined, y: Predicted | undefined): boolean =>
+  x?.value === y?.value && x?.sigma === y?.sigma;
+
 /** A family's evidence with these beside it; as it was where no test is of them. */
 export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const [planned] = e.hypotheses;
@@ -93,8 +129,30 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
     ...f,
     predicts: over(planned.predicts, aside.predicted(f.id, planned.id)),
   });
+  /** Two of a kind: each does what it does alone; of what both do, and differently, nothing is foretold. */
+  const together = (p: AsideFault, q: AsideFault): Hypothesis => {
+    const [first, second] = [aside.predicted(p.id, planned.id), aside.predicted(q.id, planned.id)];
+    const well = aside.predicted(null, planned.id);
+    const made = new Map<string, Predicted>();
+    for (const key of new Set([...well.keys(), ...first.keys(), ...second.keys()])) {
+      const [x, y, z] = [first.get(key), second.get(key), well.get(key)];
+      const put = isSame(x, z) || isSame(x, y) ? y : isSame(y, z) ? x : undefined;
+      if (put) made.set(key, put);
+    }
+    return {
+      ...p,
+      about: [...p.about, ...q.about],
+      often: OF_A_KIND,
+      predicts: over(planned.predicts, made),
+      name: `${p.name}, and ${q.name}`,
+      look: `${p.look} ${q.look}`,
+      fix: `${p.fix} Then: ${q.fix}`,
+    };
+  };
   const observations = observed(job, aside);
-  const seen = new Set(observations.map((o) => o.key));
+  const seen = new Set(
+    observations.map((o) => aside.measures.find((a) => o.key === a.key || o.key.startsWith(`${a.key}|`))?.key),
+  );
   const tests = new Set(aside.measures.map((a) => a.t.id));
   const own = new Map(e.hypotheses.map((h) => [h.id, h]));
   const degreeOf = ({ degree }: Hypothesis): Pick<Hypothesis, 'degree'> => (degree === undefined ? {} : { degree });
@@ -118,8 +176,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
     },
     both: (a, b, thorough) => {
       const [p, q] = [faults.get(a.id), faults.get(b.id)];
-      // Two of a kind at once show as the one and the other in their own tests: too seldom to be tried.
-      if (p && q) return null;
+      if (p && q) return together(p, q);
       const wiring = own.get(p ? b.id : a.id);
       const fault = p ?? q;
       if (fault && wiring) {

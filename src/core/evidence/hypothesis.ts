@@ -58,6 +58,8 @@ export interface Hypothesis {
   worse?: readonly ReadonlyMap<string, Predicted>[];
   /** Once ranked, which of them explains most: 0 for `predicts`. */
   degree?: number;
+  /** Of a pair: so many times likelier than by chance, where one goes with the other. */
+  often?: number;
   /** Both of a pair, by their ids. */
   of?: readonly [string, string];
 }

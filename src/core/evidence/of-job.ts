@@ -1,7 +1,8 @@
 /** The one engine asked about a job, whichever family it is of. */
+import type { Shared } from '../family/contract';
 import { type Derived, familyOf } from '../family/registry';
 import type { Job } from '../job/schema';
-import type { ProofRun } from '../proof/proof-run';
+import { withCardFaults } from './card';
 import { type Coverage, coverageOf, testsShowing } from './coverage';
 import type { Evidence } from './hypothesis';
 import { rankEvidence } from './rank';
@@ -10,15 +11,15 @@ import { withSensorFaults } from './sensors';
 import { withWeekFaults } from './week';
 
 /** A family's evidence with what lies beside every family. */
-const withAsides = (e: Evidence, job: Job, proof: ProofRun): Evidence =>
-  withWeekFaults(withSensorFaults(e, job, proof), job, proof);
+const withAsides = (e: Evidence, job: Job, { proof, settings }: Shared): Evidence =>
+  withCardFaults(withWeekFaults(withSensorFaults(e, job, proof), job, proof), job, proof, settings.card);
 
 /** What is wrong, by likelihood; null while nothing was read, or there is nothing to hold it against. */
 export function rankingOf(job: Job, derived: Derived): Ranking | null {
   const { module, job: seen } = familyOf(job);
   const { proof } = derived.shared;
   const family = module.evidence?.(seen, derived.own, false) ?? null;
-  const e = family && withAsides(family, job, proof);
+  const e = family && withAsides(family, job, derived.shared);
   if (!e || e.observations.length === 0) return null;
   const ranking = rankEvidence({ ...e, failed: proof.failed > 0 });
   const ranked = ranking.ranked.map((r, i) => {
@@ -38,6 +39,6 @@ export function coverageOfJob(job: Job, derived: Derived): Coverage | null {
   const { proof } = derived.shared;
   if (proof.tests.length === 0) return null;
   const family = module.evidence?.(seen, derived.own, true) ?? null;
-  const e = family && withAsides(family, job, proof);
+  const e = family && withAsides(family, job, derived.shared);
   return e && coverageOf(e, proof, job.proof.skipped);
 }

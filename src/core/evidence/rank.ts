@@ -220,7 +220,7 @@ function pairsOf(
     const made = both(a, b, thorough);
     if (!made) return [];
     const id = [a.id, b.id].sort().join(' + ');
-    const prior = (SECOND * a.prior * b.prior) / total;
+    const prior = ((made.often ?? 1) * SECOND * a.prior * b.prior) / total;
     return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, course, failed)];
   };
   const first = order.flatMap(({ a, b }) => judged(a, b, false).map((found) => ({ a, b, found })));

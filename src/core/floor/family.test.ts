@@ -314,6 +314,7 @@ describe('the proof', () => {
       'limit',
       'probe-open',
       'schedule',
+      'card',
     ]);
   });
 

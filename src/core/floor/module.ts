@@ -69,7 +69,6 @@ function json(f: FloorDerived): Record<string, unknown> {
     // What the section through the floor shows.
     section: f.section,
     questions: f.questions,
-    findings: f.findings,
     load: f.load,
     contactor: f.contactor,
     probe: f.probe,
@@ -102,7 +101,6 @@ function json(f: FloorDerived): Record<string, unknown> {
     settings: f.settings.card.length > 0 ? f.settings.card : f.settings.canonical.map(({ wrong: _w, ...s }) => s),
     firstStart: f.start,
     steps: f.steps,
-    proof: f.proof,
     makeSafe: { proved: f.safe.proved },
   };
 }

@@ -86,7 +86,6 @@ function json(d: LowVoltageDerived): Record<string, unknown> {
   return {
     system,
     questions: d.questions,
-    findings: d.findings,
     powering: d.powering
       ? {
           chosen: d.powering.chosen,
@@ -127,7 +126,6 @@ function json(d: LowVoltageDerived): Record<string, unknown> {
       pairs: pairTable(p),
       faults: p.faults,
     })),
-    proof: d.proof,
     makeSafe: { verdict: d.safe.verdict, proved: d.safe.proved },
     parts: d.parts,
   };

@@ -6,7 +6,7 @@ import type { Observation } from '../evidence/hypothesis';
 import { type ReadingEntry, readingsSinceMended } from '../job/readings';
 import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
-import { ranOf } from '../proof/ran';
+import { toldOf } from '../proof/told';
 import {
   DISPLAY_KEY,
   directionKey,
@@ -106,7 +106,7 @@ function ofLook({ r, state, check }: Read, among: readonly string[]): Made[] {
   if (check?.kind === 'stopped')
     return one(stoppedKey(state, check.none), yes ? `${state}: all stopped` : `${state}: something runs on`);
   if (check?.kind !== 'runs' && r.measure !== 'runs') return [];
-  const ran = ranOf(r.words, among);
+  const ran = toldOf(r.words, { among: among.map((id) => ({ id, label: id })) });
   if (ran === null)
     return one(runsKey(state), `${state}: ${yes ? 'the right things ran' : 'not the right things ran'}`);
   return among.map((name) => ({

@@ -5,7 +5,7 @@
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { HOT_ROLES } from '../survey/terminals.data';
 import { listed } from '../units/units';
-import { boardMeasures, type ProofContext, runNames, seen, seenRunning, voltsMeasure } from './proof-measures';
+import { boardMeasures, type ProofContext, seen, seenRunning, toldRan, voltsMeasure } from './proof-measures';
 import type { CallState } from './states';
 import { isHeatPump, isWet } from './system';
 import { wantedLoads } from './wanted';
@@ -173,7 +173,7 @@ export function callTests(c: ProofContext): TestPlan[] {
   const tests: TestPlan[] = [];
   const calls = c.states.filter((s) => !s.dead && s.id !== 'idle');
   let compressorRested = false;
-  const among = runNames(installed);
+  const told = toldRan(installed);
   calls.forEach((state, at) => {
     const group = groupOf(state.id);
     const runs = wantedRuns(c, state);
@@ -189,8 +189,9 @@ export function callTests(c: ProofContext): TestPlan[] {
         ownFan
           ? 'what the call is for; the equipment starts its own blower'
           : 'what the call is for, by demand and equipment',
-        { kind: 'runs', exactly: what, among },
+        { kind: 'runs', exactly: what },
       ),
+      told,
       ...(early > 0 ? { notBeforeSeconds: early } : {}),
     });
     const air = airMeasure(c, state);

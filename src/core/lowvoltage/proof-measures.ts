@@ -2,6 +2,7 @@
 import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan } from '../proof/proof-run';
+import type { Told } from '../proof/told';
 import { type Installed, toNetlist } from './installed';
 import { OTHER_THERMOSTAT } from './loads.data';
 import {
@@ -47,6 +48,14 @@ export const runNames = (installed: Installed): string[] => [
     ),
   ]),
 ];
+
+/** What ran in place of what should. */
+export const toldRan = (installed: Installed): Told => ({
+  ask: 'What ran?',
+  keep: 'Keep what ran',
+  none: 'Nothing ran',
+  among: runNames(installed).map((name) => ({ id: name, label: name })),
+});
 
 /** Volts between two points in a state, with the band that is predicted. */
 export function voltsMeasure(

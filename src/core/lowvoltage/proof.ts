@@ -6,7 +6,7 @@ import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { listed } from '../units/units';
 import { apartPairs } from './apart';
 import { callTests } from './proof-calls';
-import { boardMeasures, common, type ProofContext, runNames, seen, seenRunning, voltsMeasure } from './proof-measures';
+import { boardMeasures, common, type ProofContext, seen, seenRunning, toldRan, voltsMeasure } from './proof-measures';
 
 /** What runs without a call: the closing side of a motor valve, outputs that are reversed. */
 const restingRuns = (c: ProofContext): string[] => (c.predictions.get('idle')?.running ?? []).filter(seenRunning);
@@ -120,11 +120,13 @@ export function proofPlan(c: ProofContext): TestPlan[] {
     measures: [
       ...(idlePower ? [idlePower] : []),
       ...trickleMeasures(c),
-      seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
-        kind: 'runs',
-        exactly: restingRuns(c),
-        among: runNames(installed),
-      }),
+      {
+        ...seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
+          kind: 'runs',
+          exactly: restingRuns(c),
+        }),
+        told: toldRan(installed),
+      },
     ],
   });
   if (c.powering === 'idle-loads')

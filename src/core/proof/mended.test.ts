@@ -23,7 +23,7 @@ describe('after something was mended', () => {
   const tests = [...new Set([...(shownBy ?? []), ...failed(broken)])];
   it('the ranking says which tests would show it', () => {
     expect(failed(broken)).toContain('cool1');
-    expect(shownBy).toEqual(['cool1']);
+    expect(shownBy).toEqual(['detection', 'cool1']);
   });
   it('what was read before is kept, and those tests are open again; the others stand', () => {
     const after = mended(tests);

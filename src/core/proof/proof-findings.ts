@@ -1,4 +1,5 @@
 /** What a proof run leaves to be said: readings outside their band, too close to tell, tests skipped. */
+import type { FindingCode } from '../findings/catalogue';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence } from '../job/readings';
 import type { Job } from '../job/schema';
@@ -7,6 +8,9 @@ import { bandText, type ProofRun, valueText } from './proof-run';
 /** What stands in the way of a proof: blockers of the stops before it. */
 export const blockersOf = (findings: readonly Finding[]): string[] =>
   findings.filter((f) => f.severity === 'blocker' && f.stop !== 'proof').map((f) => f.message);
+
+/** Codes of what is said of any test. */
+export const SAID_OF_TESTS: ReadonlySet<FindingCode> = new Set(['proof.skipped', 'proof.failed', 'proof.inconclusive']);
 
 /** What a proof run leaves to be said. */
 export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {

@@ -3,6 +3,7 @@ import { type ReadingEntry, standingReadings } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms, temperature } from '../units/units';
+import type { Told } from './told';
 import { type Band, combine, judge, type Verdict } from './verdict';
 
 export interface MeasurePlan {
@@ -22,9 +23,11 @@ export interface MeasurePlan {
   notBeforeSeconds?: number;
   /** A bare yes or no: weaker evidence than a number. */
   seen?: { yes: string; no: string };
+  /** What a no can say more. */
+  told?: Told;
   /** What a machine compares to answer a yes or no. */
-  check?: /** `among`: everything that a person could see or hear running here. */
-    | { kind: 'runs'; exactly: readonly string[]; among: readonly string[] }
+  check?:
+    | { kind: 'runs'; exactly: readonly string[] }
     | { kind: 'detected'; exactly: readonly string[] }
     | { kind: 'stopped'; none: readonly string[] }
     | { kind: 'next-event'; events: readonly { minute: number; celsius: number }[] };
@@ -56,7 +59,8 @@ export type MachineStep =
   | { wait: number }
   /** Keeps what is shown, to read a rise from. */
   | { mark: string }
-  | { take: string; from: 'volts' | 'ohms' | { shows: string } | { risen: string } };
+  /** `words`: what is shown beside it, where a no says more. */
+  | { take: string; from: 'volts' | 'ohms' | { shows: string } | { risen: string }; words?: string };
 
 export interface MeasureResult extends MeasurePlan {
   readings: (Reading & { id: string })[];

@@ -30,7 +30,13 @@ export async function runSteps(rig: RigClient, test: TestResult): Promise<Taken[
       const measure = test.measures.find((m) => m.id === step.take);
       if (!measure) continue;
       const read = await value(step, measure.a, measure.b);
-      if (read !== null) taken.push({ measure, value: Math.round(read * 1e5) / 1e5 });
+      const told = step.words === undefined ? undefined : (await rig.state()).shows?.[step.words];
+      if (read !== null)
+        taken.push({
+          measure,
+          value: Math.round(read * 1e5) / 1e5,
+          ...(typeof told === 'string' && read < 0.5 ? { words: told } : {}),
+        });
     }
   }
   return taken;

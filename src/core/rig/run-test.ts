@@ -1,7 +1,7 @@
 /** Does a test of the proof run on the rig as a technician would: set, wait, touch, look. */
 import { METER_HIGH_OHMS } from '../circuit/netlist';
 import type { MeasurePlan, TestResult } from '../proof/proof-run';
-import { ranWords } from '../proof/ran';
+import { toldWords } from '../proof/told';
 import type { RigClient, Taken } from './client';
 import type { RigState } from './protocol';
 
@@ -112,7 +112,7 @@ export async function runTestOnRig(rig: RigClient, test: TestResult): Promise<Ta
   }
   for (const measure of test.measures) {
     const value = measure.a && measure.b ? await rig.probe(measure.a, measure.b, METER_HIGH_OHMS) : look(measure, s);
-    const words = measure.check?.kind === 'runs' ? { words: ranWords(s.running) } : {};
+    const words = measure.check?.kind === 'runs' ? { words: toldWords(s.running) } : {};
     if (value !== null) taken.push({ measure, value, ...words });
   }
   return taken;

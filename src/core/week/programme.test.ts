@@ -101,7 +101,7 @@ describe('judged for every family', () => {
   it('an outside owner: nothing keyed in, and a test that its command arrives', () => {
     const outside = derive(job('t24-five', { week: { ...said(USUAL), owner: 'outside' } })).shared;
     expect(outside.programme).toBeNull();
-    expect(outside.proof.tests.at(-1)?.id).toBe('outside-command');
+    expect(outside.proof.tests.at(-2)?.id).toBe('outside-command');
     expect(derive(job('t24-five')).shared.proof.tests.some((t) => t.id === 'outside-command')).toBe(false);
   });
 

@@ -2,7 +2,7 @@
 
 import { withStruck } from '@core/job/readings';
 import { bandText, type MeasureResult, type TestResult, valueText } from '@core/proof/proof-run';
-import { ranWords } from '@core/proof/ran';
+import { toldText, toldWords } from '@core/proof/told';
 /** One measure: what, its band, what was read, and the verdict. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
@@ -10,7 +10,7 @@ import { More } from '../../ui/more';
 import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useJob } from '../shell/job-context';
-import { WhatRan } from './what-ran';
+import { ToldEntry } from './told-entry';
 
 const MEASURE: Record<TestResult['verdict'], string> = {
   pass: 'as predicted',
@@ -34,16 +34,19 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
   const take = (value: number, more: { during?: 'restart-delay'; words?: string } = {}): void => {
-    read(`${test.title}: ${m.what} ${more.words ?? valueText(m.quantity, value, job.units, m.seen)}`, {
-      quantity: m.quantity,
-      value,
-      state: m.state,
-      stop: 'proof',
-      test: test.id,
-      measure: m.id,
-      ...more,
-      ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
-    });
+    read(
+      `${test.title}: ${m.what} ${more.words && m.told ? toldText(more.words, m.told) : valueText(m.quantity, value, job.units, m.seen)}`,
+      {
+        quantity: m.quantity,
+        value,
+        state: m.state,
+        stop: 'proof',
+        test: test.id,
+        measure: m.id,
+        ...more,
+        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+      },
+    );
   };
   // Mains jobs are read on a mains axis; a huge ohms band is drawn as far as it matters.
   const axis =
@@ -93,9 +96,6 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
               Not yet, it rests
             </Button>
           ) : null}
-          {m.check?.kind === 'runs' && last?.value === 0 && last.during === undefined && !sealed ? (
-            <WhatRan among={m.check.among} words={last.words} onKeep={(names) => take(0, { words: ranWords(names) })} />
-          ) : null}
         </div>
       ) : (
         <RangeBar
@@ -111,7 +111,9 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
         {last ? (
           <p>
             <span className="mono measure-value">
-              {last.value === 0 && last.words ? last.words : valueText(m.quantity, last.value, job.units, m.seen)}
+              {last.value === 0 && last.words && m.told
+                ? toldText(last.words, m.told)
+                : valueText(m.quantity, last.value, job.units, m.seen)}
             </span>
             <span className="measure-verdict">
               {MEASURE[m.verdict]}
@@ -150,6 +152,9 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
           </button>
         ) : null}
       </div>
+      {m.told && last?.value === 0 && last.during === undefined && !sealed ? (
+        <ToldEntry told={m.told} words={last.words} onKeep={(ids) => take(0, { words: toldWords(ids) })} />
+      ) : null}
     </div>
   );
 }
