@@ -237,6 +237,14 @@ export class CircuitSolver {
     return this.has(point) || point === this.netlist.ground ? this.kernel.position(point) : undefined;
   }
 
+  /** Volts between two points in the state last settled, with nothing drawn there; 0 where one is not in this circuit. */
+  openVolts(a: string, b: string): number {
+    const [i, j] = [this.at(a), this.at(b)];
+    if (i === undefined || j === undefined) return 0;
+    const { volts } = this.kernel;
+    return Math.hypot(part(volts, i, 0) - part(volts, j, 0), part(volts, i, 1) - part(volts, j, 1));
+  }
+
   /** Amperes through every element in the state last settled, two numbers each: asked for once a state, by many pairs. */
   private allThrough(): Float64Array {
     if (this.currents) return this.currents;

@@ -2,7 +2,7 @@
  * How one hypothesis accounts for what was read, one observation after another: figures by the parameters they share, in
  * Kalman form. An account is kept, so that a further reading is one step and not all of them anew.
  */
-import { AS_PLANNED, type Observation, type Parameter, type Predicted } from './hypothesis';
+import { AS_PLANNED, type Observation, type Parameter, type Predicted, type Predictions } from './hypothesis';
 
 /** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
 export const MISREPORT = 0.003;
@@ -36,8 +36,6 @@ export interface Explained {
   supports: string[];
   against: string[];
 }
-
-type Predictions = ReadonlyMap<string, Predicted>;
 
 /** Wilson and Hilferty: the cube root of a chi-square is near normal. */
 const chiSquareScore = (x: number, n: number): number =>

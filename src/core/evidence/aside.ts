@@ -6,7 +6,7 @@ import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import { type MeasurePlan, type TestPlan, valueText } from '../proof/proof-run';
 import { toldOf } from '../proof/told';
-import type { Candidate, Evidence, Hypothesis, Observation, Predicted } from './hypothesis';
+import type { Candidate, Evidence, Hypothesis, Observation, Predicted, Predictions } from './hypothesis';
 
 export type AsideFault = Pick<Hypothesis, 'id' | 'name' | 'look' | 'fix' | 'prior' | 'about'>;
 
@@ -79,26 +79,55 @@ const candidateOf = ({ key, t, m }: AsideMeasure): Candidate => ({
   enter: { quantity: m.quantity, state: m.state, test: t.id, measure: m.id, ...(m.seen ? m.seen : {}) },
 });
 
-type Predictions = ReadonlyMap<string, Predicted>;
+/** Some predictions over others, seen through: nothing is copied, and what the family is asked for later shows at once. */
+class Over implements Predictions {
+  constructor(
+    readonly base: Predictions,
+    private readonly more: ReadonlyMap<string, Predicted>,
+  ) {}
 
-/** Joined predictions, kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
-const kept = new WeakMap<Predictions, Map<string, Map<string, Predicted>>>();
+  get(key: string): Predicted | undefined {
+    return this.more.get(key) ?? this.base.get(key);
+  }
 
-const signature = (more: Predictions): string => JSON.stringify([...more]);
+  has(key: string): boolean {
+    return this.more.has(key) || this.base.has(key);
+  }
 
-function joined(base: Predictions, more: Predictions): Map<string, Predicted> {
-  const of = kept.get(base) ?? new Map<string, Map<string, Predicted>>();
+  keys(): Iterable<string> {
+    return new Set([...this.more.keys(), ...this.base.keys()]);
+  }
+}
+
+type More = ReadonlyMap<string, Predicted>;
+
+/** Kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
+const kept = new WeakMap<Predictions, Map<string, Over>>();
+const signed = new WeakMap<More, string>();
+
+function over(base: Predictions, more: More): Over {
+  const of = kept.get(base) ?? new Map<string, Over>();
   kept.set(base, of);
-  const key = signed.get(more) ?? signature(more);
+  const key = signed.get(more) ?? JSON.stringify([...more]);
   signed.set(more, key);
-  const made = of.get(key) ?? new Map<string, Predicted>(more);
+  const made = of.get(key) ?? new Over(base, more);
   of.set(key, made);
-  // The family's own has been asked for more since.
-  for (const [k, value] of base) if (!more.has(k) && made.get(k) !== value) made.set(k, value);
   return made;
 }
 
-const signed = new WeakMap<Predictions, string>();
+/** The same predictions for every hypothesis beside which they are the same. @param beside what of its name matters */
+export function once(
+  of: (fault: string, beside: boolean) => Map<string, Predicted>,
+  beside: (id: string) => boolean = () => false,
+): (fault: string | null, id: string) => Map<string, Predicted> {
+  const made = new Map<string, Map<string, Predicted>>();
+  return (fault, id) => {
+    const key = `${fault ?? ''}|${beside(id)}`;
+    const known = made.get(key) ?? of(fault ?? '', beside(id));
+    made.set(key, known);
+    return known;
+  };
+}
 
 /** Who slips in one row slips in another; what was missed once was missed in a hurry. */
 const OF_A_KIND = 20;
@@ -113,14 +142,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
   const [planned] = e.hypotheses;
   if (aside.measures.length === 0 || !planned) return e;
   const faults = new Map(aside.faults.map((f) => [f.id, f]));
-  /** Predictions of the family's own, by those that were made of them. */
-  const from = new WeakMap<Predictions, Predictions>();
-  const over = (base: Predictions, more: Predictions): Predictions => {
-    const made = joined(base, more);
-    from.set(made, base);
-    return made;
-  };
-  const along = (h: Hypothesis, more: Predictions): Hypothesis => ({
+  const along = (h: Hypothesis, more: More): Hypothesis => ({
     ...h,
     predicts: over(h.predicts, more),
     ...(h.worse ? { worse: h.worse.map((w) => over(w, more)) } : {}),
@@ -166,14 +188,7 @@ export function withAside(e: Evidence, job: Job, aside: Aside): Evidence {
       ...aside.measures.filter((a) => !seen.has(a.key) && !a.m.optional).map(candidateOf),
     ],
     keyOf: (t, m) => aside.measures.find((a) => a.t.id === t.id && a.m.id === m.id)?.key ?? e.keyOf(t, m),
-    complete: (predicts) => {
-      const base = from.get(predicts);
-      if (!base) return;
-      e.complete?.(base);
-      // Made here, so it is a map that can be added to.
-      const made = predicts as Map<string, Predicted>;
-      for (const [key, value] of base) if (!made.has(key)) made.set(key, value);
-    },
+    complete: (predicts) => e.complete?.(predicts instanceof Over ? predicts.base : predicts),
     both: (a, b, thorough) => {
       const [p, q] = [faults.get(a.id), faults.get(b.id)];
       if (p && q) return together(p, q);

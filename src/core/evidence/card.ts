@@ -48,12 +48,18 @@ export function withCardFaults(e: Evidence, job: Job, proof: ProofRun, card: Sha
     const parts = beside.split(' + ').flatMap((id) => bySetting.get(id.replace(/, \d+ and \d+$/, '')) ?? []);
     return new Set(fault === null ? parts : [...parts, fault.slice('card:'.length)]);
   };
+  /** By the settings that stand otherwise: most hypotheses share one. */
+  const made = new Map<string, Map<string, Predicted>>();
   return withAside(e, job, {
     measures,
     faults,
     predicted: (fault, beside) => {
       const wrong = otherwise(fault, beside);
+      const which = [...wrong].join();
+      const known = made.get(which);
+      if (known) return known;
       const out = new Map<string, Predicted>([[KEY, { value: wrong.size === 0 ? 1 : 0 }]]);
+      made.set(which, out);
       for (const row of card) out.set(toldKey(KEY, row.key), { value: wrong.has(row.key) ? 1 : 0 });
       return out;
     },

@@ -27,6 +27,13 @@ export interface Predicted {
   reads?: number;
 }
 
+/** What a hypothesis predicts, by the key of an observation. */
+export interface Predictions {
+  get: (key: string) => Predicted | undefined;
+  has: (key: string) => boolean;
+  keys: () => Iterable<string>;
+}
+
 export interface Observation {
   id: string;
   /** Key under which a hypothesis predicts it. */
@@ -53,9 +60,9 @@ export interface Hypothesis {
   prior: number;
   about: string[];
   /** By observation key; absent: this hypothesis says nothing about it. */
-  predicts: ReadonlyMap<string, Predicted>;
+  predicts: Predictions;
   /** What it predicts where it is worse: a joint of more ohms, a supply of fewer volts. The best of all is taken. */
-  worse?: readonly ReadonlyMap<string, Predicted>[];
+  worse?: readonly Predictions[];
   /** Once ranked, which of them explains most: 0 for `predicts`. */
   degree?: number;
   /** Of a pair: so many times likelier than by chance, where one goes with the other. */
@@ -103,7 +110,7 @@ export interface Evidence {
    * Faults may first only be asked for what was read, there being hundreds: this has the predictions of one (`predicts`
    * or one of `worse`) say as well what could be read next.
    */
-  complete?: (predicts: ReadonlyMap<string, Predicted>) => void;
+  complete?: (predicts: Predictions) => void;
 }
 
 /** The hypothesis that everything is as it was planned. */

@@ -159,7 +159,10 @@ describe('ranking faults', () => {
       ...p,
       name: `${p.name} and ${q.name}`,
       predicts: new Map(
-        [...p.predicts].map(([k, v]) => [k, { value: Math.min(v.value, q.predicts.get(k)?.value ?? 1) }]),
+        [...p.predicts.keys()].map((k) => [
+          k,
+          { value: Math.min(p.predicts.get(k)?.value ?? 1, q.predicts.get(k)?.value ?? 1) },
+        ]),
       ),
     });
     const { ranked, pairs } = rankEvidence({

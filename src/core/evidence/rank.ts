@@ -156,23 +156,39 @@ function keep(list: Couple[], most: number, limitOf: (limit: number) => Couple |
   if (list.length > most) list.pop();
 }
 
+/** One degree of a fault, with what it leaves of each observation: those that are not as planned first. */
+interface Left {
+  hypothesis: Hypothesis;
+  far: Float64Array;
+}
+
 /** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
 function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple[] {
   const rarity = faults.map((x) => -2 * Math.log(x.hypothesis.prior));
-  const degrees = faults.map((x) => (x.usual ? [x, x.usual] : [x]));
+  // What is not as planned rules most pairs out: it is summed first.
+  const order = [...odd.keys()].sort((x, y) => Number(odd[y]) - Number(odd[x]));
+  const firstEven = odd.filter(Boolean).length;
+  const degrees = faults.map((x): Left[] =>
+    [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({
+      hypothesis,
+      far: Float64Array.from(order, (k) => far[k] as number),
+    })),
+  );
+  /** What neither of two explains, as far as it is under a limit. */
+  const leftBy = (p: Float64Array, q: Float64Array, from: number, limit: number): number => {
+    let left = from;
+    for (let k = 0; k < firstEven && left < limit; k++) left += Math.min(p[k] as number, q[k] as number);
+    for (let k = firstEven; k < p.length && left < limit; k++) left += Math.max(p[k] as number, q[k] as number);
+    return left;
+  };
   /** Two faults in the degrees that leave least, as far as that is under a limit. */
   const couple = (i: number, j: number, limit: number): Couple | null => {
     const rare = (rarity[i] as number) + (rarity[j] as number);
     let best: Couple | null = null;
-    for (const p of degrees[i] ?? [])
-      for (const q of degrees[j] ?? []) {
+    for (const p of degrees[i] as Left[])
+      for (const q of degrees[j] as Left[]) {
         const most = best?.left ?? limit;
-        let left = rare;
-        for (let k = 0; k < odd.length && left < most; k++) {
-          const x = p.far[k] as number;
-          const y = q.far[k] as number;
-          left += odd[k] === x < y ? x : y;
-        }
+        const left = leftBy(p.far, q.far, rare, most);
         if (left < most) best = { a: p.hypothesis, b: q.hypothesis, left };
       }
     return best;

@@ -6,7 +6,7 @@
 import type { Job } from '../job/schema';
 import type { MeasurePlan, ProofRun, TestPlan } from '../proof/proof-run';
 import { countsIn, isAir, type SensorView, sensorViews } from '../sensors/participation';
-import { type AsideMeasure, withAside } from './aside';
+import { type AsideMeasure, once, withAside } from './aside';
 import type { Evidence, Hypothesis, Predicted } from './hypothesis';
 
 interface SensorFault extends Pick<Hypothesis, 'id' | 'name' | 'look' | 'fix' | 'prior'> {
@@ -188,7 +188,7 @@ export function withSensorFaults(e: Evidence, job: Job, proof: ProofRun): Eviden
       prior,
       about: of.map((v) => `sensor:${v.id}`),
     })),
-    predicted: (id) => predicted(views, measures, id === null ? null : (faults.get(id) ?? null)),
+    predicted: once((id) => predicted(views, measures, faults.get(id) ?? null)),
     sigma: () => DISPLAY_SIGMA,
   });
 }

@@ -7,7 +7,7 @@ import type { Job } from '../job/schema';
 import type { ProofRun } from '../proof/proof-run';
 import { CLOCK_TEST, WEEK_TEST } from '../week/on-device';
 import { DAYS } from '../week/week';
-import { type AsideFault, type AsideMeasure, withAside } from './aside';
+import { type AsideFault, type AsideMeasure, once, withAside } from './aside';
 import type { Evidence, Predicted } from './hypothesis';
 
 interface WeekFault extends AsideFault {
@@ -145,14 +145,16 @@ export function withWeekFaults(e: Evidence, job: Job, proof: ProofRun): Evidence
   const withClock = withAside(e, job, {
     measures: clock,
     faults: [...clockBy.values()].map(plain),
-    predicted: (id) => clockPredicts(clock, id === null ? null : (clockBy.get(id) ?? null)),
+    predicted: once((id) => clockPredicts(clock, clockBy.get(id) ?? null)),
     sigma: () => CLOCK_SIGMA,
   });
   return withAside(withClock, job, {
     measures: week,
     faults: [...weekBy.values()].map(plain),
-    predicted: (id, beside) =>
-      weekPredicts(week, id === null ? null : (weekBy.get(id) ?? null), beside.includes('clock:')),
+    predicted: once(
+      (id, beside) => weekPredicts(week, weekBy.get(id) ?? null, beside),
+      (id) => id.includes('clock:'),
+    ),
     sigma: () => CLOCK_SIGMA,
   });
 }

@@ -8,6 +8,7 @@ import {
   type Hypothesis,
   type Observation,
   type Predicted,
+  type Predictions,
 } from '../evidence/hypothesis';
 import { rankEvidence } from '../evidence/rank';
 import type { Ranking } from '../evidence/ranked';
@@ -17,7 +18,7 @@ import { terminalInfo } from '../survey/terminals.data';
 import { withPlannedFan } from './air';
 import { apartPairs } from './apart';
 import { nominalOpenVolts } from './equipment';
-import { joinedKey, pairKey, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
+import { joinedKey, pairKey, ranOf, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
 import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
@@ -132,7 +133,12 @@ function evidence(
     unknowns,
     asked: askedPairs(observations, next, measures),
     dead: deadPairs(observations, next, measures),
-    names,
+    ran: new Map(
+      observations.flatMap(({ key }) => {
+        const ran = ranOf(key);
+        return ran ? [[key, ran] as const] : [];
+      }),
+    ),
     stopped: new Map(
       all.flatMap(({ state, check }) =>
         check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
@@ -147,7 +153,7 @@ function evidence(
     whole,
   );
   /** What was predicted of what was read only, and what asks for the rest. */
-  const partly = new WeakMap<ReadonlyMap<string, Predicted>, () => void>();
+  const partly = new WeakMap<Predictions, () => void>();
   /** By fault, for each of its predictions, what puts it in as bad as that. */
   const asBad = new Map<string, Fault['apply'][]>();
   const degrees = (fault: Fault, brief: boolean): Pick<Hypothesis, 'predicts' | 'worse'> => {

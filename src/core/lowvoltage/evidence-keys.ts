@@ -42,6 +42,11 @@ export function joinedOf(key: string): readonly [string, string] | null {
 }
 /** Whether one thing runs in a state. */
 export const ranKey = (state: string, name: string): string => `ran|${state}|${name}`;
+/** The thing and its state of such a key; null for another. */
+export function ranOf(key: string): { state: string; name: string } | null {
+  const [kind, state, name] = key.split('|');
+  return kind === 'ran' && state && name ? { state, name } : null;
+}
 /** Whether none of some things runs in a state. */
 export const stoppedKey = (state: string, none: readonly string[]): string => `stopped|${state}|${none.join(' + ')}`;
 /** Whether the device reports the terminals that are wired. */

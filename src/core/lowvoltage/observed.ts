@@ -106,7 +106,8 @@ function ofLook({ r, state, check }: Read, among: readonly string[]): Made[] {
   if (check?.kind === 'stopped')
     return one(stoppedKey(state, check.none), yes ? `${state}: all stopped` : `${state}: something runs on`);
   if (check?.kind !== 'runs' && r.measure !== 'runs') return [];
-  const ran = toldOf(r.words, { among: among.map((id) => ({ id, label: id })) });
+  // That exactly the right things ran is one answer; that others did is one for each.
+  const ran = yes ? null : toldOf(r.words, { among: among.map((id) => ({ id, label: id })) });
   if (ran === null)
     return one(runsKey(state), `${state}: ${yes ? 'the right things ran' : 'not the right things ran'}`);
   return among.map((name) => ({

@@ -16,7 +16,6 @@ import {
   type PairOfKey,
   pairKey,
   pairOf,
-  ranKey,
   runsKey,
   SEES_KEY,
 } from './evidence-keys';
@@ -73,8 +72,8 @@ export interface FaultSetting {
   dead: readonly DeadPair[];
   /** What the customer says is asked as well. */
   complaints: boolean;
-  /** Everything that can be seen or heard running. */
-  names: readonly string[];
+  /** Things that were seen to run or not, by the key of each. */
+  ran: ReadonlyMap<string, { state: string; name: string }>;
   /** By key, what is looked at to have stopped. */
   stopped: ReadonlyMap<string, { state: string; none: readonly string[] }>;
   /** Terminals that the device reports of; null where that is neither asked nor answered. */
@@ -193,6 +192,8 @@ interface Way {
   predicts: Map<string, Predicted>;
   /** Pairs that are not in its circuit. */
   absent: Set<string>;
+  /** By state, what runs; none where nobody could say what would be seen. */
+  runs: Map<string, readonly string[] | null>;
 }
 
 /**
@@ -202,23 +203,13 @@ interface Way {
 let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({
-  planned,
-  states,
-  running,
-  ownBlower,
-  complaints,
-  names,
-  stopped,
-  unknowns,
-}: FaultSetting): string =>
+const circuitOf = ({ planned, states, running, ownBlower, complaints, stopped, unknowns }: FaultSetting): string =>
   JSON.stringify([
     planned,
     states,
     [...running],
     ownBlower,
     complaints,
-    names,
     [...stopped.keys()],
     unknowns.map(({ id, sigma, mean }) => [id, sigma, mean]),
   ]);
@@ -273,8 +264,16 @@ function addDead({ p, predicts }: Way, { dead }: FaultSetting): void {
   for (const { key, a, b } of pairs) predicts.set(key, joinedAnswer(joined(a, b)));
 }
 
-/** What a device takes for a wired terminal: so many volts from its R through so many ohms to its own input. */
-const SENSE = { ohms: 100e3, volts: 15 } as const;
+/** Whether each thing runs that somebody said of whether it did. */
+function addRan({ predicts, runs }: Way, { ran }: FaultSetting): void {
+  for (const [key, { state, name }] of ran) {
+    const there = runs.get(state);
+    if (there && !predicts.has(key)) predicts.set(key, answer(there.includes(name) ? 1 : 0));
+  }
+}
+
+/** From its R to a terminal, so many volts are taken for a coil behind it. */
+const SENSE_VOLTS = 15;
 
 /**
  * Whether a device would report all of some terminals in the circuit settled at rest, lit. Null where that hangs on the
@@ -285,11 +284,9 @@ function reportsAll(p: Predictor, sees: readonly string[]): boolean | null {
   const wired = (s: string): boolean => conductors.some((c) => c.wall === s && c.open !== 'wall');
   const hots = sees.filter((s) => HOT.has(terminalInfo(s)?.role));
   if (!hots.every(wired)) return false;
-  const passes = (hot: string, s: string): boolean => {
-    const [from, to] = [p.solver.at(wallNode(hot)), p.solver.at(wallNode(s))];
-    if (from === undefined || to === undefined) return false;
-    return meterReading(p.solver.between(from, to), SENSE.ohms) > SENSE.volts;
-  };
+  const joined = continuity(p.solver.netlist);
+  const passes = (hot: string, s: string): boolean =>
+    joined(wallNode(hot), wallNode(s)) && p.solver.openVolts(wallNode(hot), wallNode(s)) > SENSE_VOLTS;
   let sure = true;
   for (const s of sees) {
     if (hots.includes(s)) continue;
@@ -316,6 +313,7 @@ function addSees(way: Way, { sees, idle }: FaultSetting): void {
 /** Pairs asked for that a way has not been asked before. */
 function more(way: Way, setting: FaultSetting): void {
   addDead(way, setting);
+  addRan(way, setting);
   if (setting.sees !== null && !way.predicts.has(SEES_KEY)) {
     supplied(way.p, way.supply);
     addSees(way, setting);
@@ -377,12 +375,11 @@ function looks(
   state: string,
   runs: readonly string[],
   installed: Installed,
-  { running, ownBlower, names }: FaultSetting,
+  { running, ownBlower }: FaultSetting,
 ): void {
   const wanted = withAir(running.get(state) ?? [], ownBlower);
   const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
   predicts.set(runsKey(state), answer(right ? 1 : 0));
-  for (const name of names) predicts.set(ranKey(state, name), answer(runs.includes(name) ? 1 : 0));
   const heat = direction(installed, runs);
   if (heat !== null) predicts.set(directionKey(state), answer(heat));
   // Without its blower heat or cold does not reach the air that is read.
@@ -464,6 +461,7 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
     livesFrom,
     predicts: new Map(),
     absent: new Set(),
+    runs: new Map(),
     resting: null,
     called,
     weak: false,
@@ -483,12 +481,14 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
       setting.ownBlower,
     );
     for (const r of runs) running.add(`${state.id}|${r}`);
+    way.runs.set(state.id, isLame(runs) ? null : runs);
     if (!isLame(runs)) looks(predicts, state.id, runs, p.installed, setting);
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
   }
   for (const [key, { state, none }] of setting.stopped)
     predicts.set(key, answer(none.some((name) => running.has(`${state}|${name}`)) ? 0 : 1));
   addSees(way, setting);
+  addRan(way, setting);
   if (!setting.complaints) return way;
   const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
   for (const [key, value] of saidUnder(setting.states, running, livesFrom === null, heats))

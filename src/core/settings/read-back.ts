@@ -9,7 +9,7 @@ import { withTests } from '../proof/with-tests';
 import { count } from '../units/units';
 
 export const CARD_TEST = 'card';
-export const CARD_MEASURE = 'same';
+const CARD_MEASURE = 'same';
 /** Opening the menu, and a glance at each row. */
 const SECONDS = { open: 20, row: 4 } as const;
 

@@ -96,9 +96,8 @@ interface Foreign {
 }
 const FOREIGN: readonly [Foreign, ...Foreign[]] = [
   { volts: 29, degrees: 90, ohms: 30 },
-  { volts: 27, degrees: 90, ohms: 60 },
+  { volts: 27, degrees: 90, ohms: 90 },
   { volts: 27, degrees: 180, ohms: 60 },
-  { volts: 27, degrees: 90, ohms: 200 },
   { volts: 120, degrees: 90, ohms: 1500 },
 ];
 /** Nobody who switches this equipment off switches that off. */
