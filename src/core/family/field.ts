@@ -19,16 +19,27 @@ export interface Field<S> {
   quantity?: DisplayQuantity;
   /** Choices in words, by the schema's own values; `means` is what follows from one. */
   words?: Readonly<Record<string, string>>;
+  /** Choices that are offered; all of the schema’s without. */
+  only?: readonly string[];
   means?: Readonly<Record<string, string>>;
   help?: string;
   /** A count: what is typed is taken to the nearest whole one. */
   whole?: boolean;
   /** Whether it is to be seen in this survey; always without. */
   shown?: (survey: S) => boolean;
-  /** Asked for while nobody filled it, and it is to be seen. */
   /** Whether its question is due; as soon as the field is to be seen, without. */
   askedOnce?: (survey: S) => boolean;
-  ask?: { code: string; stop: StopId; ask: string; how: string; about?: string[]; decides?: readonly SettingKey[] };
+  /** Asked for while nobody filled it, and it is to be seen. */
+  ask?: {
+    code: string;
+    stop: StopId;
+    ask: string;
+    how: string;
+    about?: string[];
+    decides?: readonly SettingKey[];
+    /** Choices that are still in question; all of them without. */
+    among?: readonly string[];
+  };
 }
 
 /** Things of one kind that a survey holds several of: heaters, cables, switches. */
@@ -77,9 +88,10 @@ export function schemaAt(schema: z.core.$ZodType, path: readonly string[]): z.co
 
 export type FieldKind =
   | { kind: 'figure'; low: number; high: number }
-  | { kind: 'choice'; values: readonly string[] }
+  /** `figures`: what is kept is the figure that a choice says. */
+  | { kind: 'choice'; values: readonly string[]; figures?: true }
   | { kind: 'truth' }
-  | { kind: 'text' };
+  | { kind: 'text'; most?: number };
 
 /** What a field is, off the schema; throws a RangeError for a path that leads nowhere. */
 export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldKind {
@@ -87,8 +99,16 @@ export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldK
   if (at instanceof z.ZodNumber) return { kind: 'figure', low: at.minValue ?? -1e9, high: at.maxValue ?? 1e9 };
   if (at instanceof z.ZodEnum) return { kind: 'choice', values: at.options.map(String) };
   if (at instanceof z.ZodBoolean) return { kind: 'truth' };
-  if (at instanceof z.ZodString) return { kind: 'text' };
+  if (at instanceof z.ZodString) return { kind: 'text', ...(at.maxLength === null ? {} : { most: at.maxLength }) };
+  const figures = at instanceof z.ZodUnion ? literals(at) : null;
+  if (figures) return { kind: 'choice', values: figures.map(String), figures: true };
   throw new RangeError(`no field at ${path.join('.')}`);
+}
+
+/** The figures of a union of nothing else; null for another. */
+function literals(union: z.ZodUnion): number[] | null {
+  const values = union.options.map((o) => (o instanceof z.ZodLiteral ? o.value : null));
+  return values.every((v) => typeof v === 'number') ? values : null;
 }
 
 /** What stands at a path of a tree; undefined where it leads nowhere. */
@@ -109,7 +129,7 @@ export function fieldQuestions<S>(form: SurveyForm<S>, schema: z.core.$ZodType, 
         return [];
       const kind = kindOf(schema, f.path);
       const values = kind.kind === 'choice' ? kind.values : [];
-      const { code, stop, ask, how, about = [], decides } = f.ask;
+      const { code, stop, ask, how, about = [], decides, among } = f.ask;
       return [
         {
           code,
@@ -118,7 +138,7 @@ export function fieldQuestions<S>(form: SurveyForm<S>, schema: z.core.$ZodType, 
           ask,
           how,
           field: f.path,
-          answers: values.map((value) => ({
+          answers: (among ?? values).map((value) => ({
             value,
             label: f.words?.[value] ?? value,
             means: f.means?.[value] ?? '',

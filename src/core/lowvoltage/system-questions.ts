@@ -3,6 +3,7 @@ import type { Question } from '../findings/finding';
 
 export const fuelQuestion: Question = {
   code: 'fuel',
+  field: ['equipment', 'fuel'],
   stop: 'decide',
   about: ['equipment'],
   ask: 'What does the heating burn?',
@@ -56,6 +57,7 @@ export const commonOrValveQuestion: Question = {
 
 export const outdoorQuestion: Question = {
   code: 'outdoor-unit',
+  field: ['equipment', 'outdoorUnit'],
   stop: 'decide',
   about: ['equipment'],
   ask: 'Is the outdoor unit a heat pump?',

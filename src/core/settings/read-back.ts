@@ -31,12 +31,12 @@ function readBackTest(job: Job, card: Shared['settings']['card']): TestPlan[] {
       measures: [
         {
           id: CARD_MEASURE,
-          what: `${count(card.length, 'setting')} stand as on the card`,
+          what: `What stands in the device, ${count(card.length, 'row')}`,
           quantity: 'seen',
           state: 'idle',
           predicted: { low: 1, high: 1 },
           tolerance: 0,
-          seen: { yes: 'all as on the card', no: 'otherwise' },
+          seen: { yes: 'as on the card', no: 'not all as on the card' },
           source: 'the card of this device',
           told: {
             ask: 'Which stand otherwise?',

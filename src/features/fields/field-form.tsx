@@ -50,7 +50,7 @@ export function SurveyFields<F extends Family>({
   );
 }
 
-/** Figures and texts side by side, choices each on a line of its own. */
+/** Fields in their order: figures and texts that follow each other side by side, choices each on a line of its own. */
 export function Fields<F extends Family>({
   api,
   fields,
@@ -62,19 +62,29 @@ export function Fields<F extends Family>({
   at: readonly string[];
   of: string;
 }): ReactNode {
-  const kinds = fields
-    .filter((f) => f.shown?.(api.job.survey) ?? true)
-    .map((field) => ({ field, kind: kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]) }));
-  const wide = (k: { kind: string }): boolean => k.kind === 'choice' || k.kind === 'truth';
-  const one = ({ field }: (typeof kinds)[number]): ReactNode => (
+  const runs: { wide: boolean; fields: Field<SeenJob<F>['survey']>[] }[] = [];
+  for (const field of fields) {
+    if (field.shown && !field.shown(api.job.survey)) continue;
+    const { kind } = kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]);
+    const wide = kind === 'choice' || kind === 'truth';
+    const last = runs.at(-1);
+    if (last && last.wide === wide) last.fields.push(field);
+    else runs.push({ wide, fields: [field] });
+  }
+  const one = (field: Field<SeenJob<F>['survey']>): ReactNode => (
     <OneField key={field.path.join('.')} api={api} field={field} at={at} of={of} />
   );
   return (
     <>
-      {kinds.some((k) => !wide(k.kind)) ? (
-        <div className="field-grid">{kinds.filter((k) => !wide(k.kind)).map(one)}</div>
-      ) : null}
-      {kinds.filter((k) => wide(k.kind)).map(one)}
+      {runs.map((run) =>
+        run.wide ? (
+          run.fields.map(one)
+        ) : (
+          <div key={run.fields[0]?.path.join('.')} className="field-grid">
+            {run.fields.map(one)}
+          </div>
+        ),
+      )}
     </>
   );
 }
@@ -116,10 +126,16 @@ function OneField<F extends Family>({
       return (
         <Choice
           label={field.label}
-          value={typeof value === 'string' ? value : undefined}
+          value={value === undefined ? undefined : String(value)}
           disabled={sealed}
-          options={kind.values.map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
-          onChoose={(v) => put(`${label}: ${field.words?.[v] ?? v}`, path, v === value ? undefined : v)}
+          options={(field.only ?? kind.values).map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
+          onChoose={(v) =>
+            put(
+              `${label}: ${field.words?.[v] ?? v}`,
+              path,
+              v === String(value) ? undefined : kind.figures ? Number(v) : v,
+            )
+          }
         />
       );
     case 'truth':
@@ -150,6 +166,8 @@ function OneField<F extends Family>({
           label={field.label}
           value={typeof value === 'string' ? value : undefined}
           disabled={sealed}
+          {...(field.help ? { hint: field.help } : {})}
+          {...(kind.most === undefined ? {} : { maxLength: kind.most })}
           onCommit={(v) => put(label, path, v || undefined)}
         />
       );

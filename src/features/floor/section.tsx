@@ -1,14 +1,13 @@
 'use client';
 
 /** The floor cut through: room, covering, heated layer with its cable and probe, what lies under. Each part can be touched. */
+import type { FloorPart } from '@core/floor/form';
 import { surfaceCelsius } from '@core/floor/model';
 import { temperature } from '@core/units/units';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { useNarrow } from '../../ui/use-narrow';
 import { useFloor } from './use-floor';
 import './section.css';
-
-export type FloorPart = 'room' | 'covering' | 'layer' | 'probe' | 'beneath';
 
 const HEIGHT = 300;
 const PITCH = 56;
