@@ -17,10 +17,10 @@ test('wired as planned, every test is shown', async ({ page }) => {
   await openRig(page);
   await page.getByRole('button', { name: 'Run the whole proof' }).click();
   await expect(page.locator('.rig-panel [role=status]')).toContainText('Whole proof run', { timeout: 60_000 });
-  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown');
+  await expect(page.locator('.sentence')).toContainText('Proved: 10 of 10 shown');
   await kept(page);
   await page.reload();
-  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown');
+  await expect(page.locator('.sentence')).toContainText('Proved: 10 of 10 shown');
 });
 
 test('Y and G swapped at the board is shown wrong and named', async ({ page }) => {
@@ -67,7 +67,39 @@ test('a fault found is mended: what was read of it is set aside, and the proof d
   await page.getByRole('button', { name: 'Load this job' }).click();
   await expect(page.locator('.rig-panel [role=status]')).toContainText('wired as planned');
   await page.getByRole('button', { name: 'Run the whole proof' }).click();
-  await expect(page.locator('.sentence')).toContainText('Proved: 9 of 9 shown', { timeout: 60_000 });
+  await expect(page.locator('.sentence')).toContainText('Proved: 10 of 10 shown', { timeout: 60_000 });
+});
+
+test('a no says which: what ran in place of the fan, which row of the card stands otherwise', async ({ page }) => {
+  await newJob(page);
+  await arriveToPowerUp(page, 'Lamp room');
+  await goTo(page, 'Proof');
+  const card = page.locator('.test-card');
+  const open = (name: RegExp): Promise<void> => page.getByRole('button', { name }).first().click();
+  const measure = card.locator('.measure').filter({ hasText: 'What ran?' });
+  await open(/\d ?Fan alone/);
+  await card.getByRole('button', { name: 'No', exact: true }).click();
+  await measure.getByRole('button', { name: 'compressor', exact: true }).click();
+  await measure.getByRole('button', { name: 'Keep what ran' }).click();
+  await expect(measure.locator('.measure-value')).toHaveText('compressor');
+  await expect(page.locator('.ranking')).toContainText('Y and G swapped');
+  await kept(page);
+  await page.reload();
+  await open(/\d ?Fan alone/);
+  await expect(measure.getByRole('button', { name: 'compressor', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  // Nothing ran is an answer too, and takes the place of the one before.
+  await measure.getByRole('button', { name: 'compressor', exact: true }).click();
+  await measure.getByRole('button', { name: 'Nothing ran' }).click();
+  await expect(measure.locator('.measure-value')).toHaveText('nothing');
+
+  await open(/\d+ ?The card, read back/);
+  await card.getByRole('button', { name: 'No', exact: true }).click();
+  const rows = card.getByRole('group', { name: 'Which stand otherwise?' }).first();
+  await expect(card.getByRole('button', { name: 'Keep these' })).toBeDisabled();
+  await rows.getByRole('button', { name: 'Display units' }).click();
+  await card.getByRole('button', { name: 'Keep these' }).click();
+  await expect(card.locator('.measure-value')).toHaveText('Display units');
+  await expect(page.locator('.ranking')).toContainText('Display units is entered otherwise');
 });
 
 test('no rig at the address is said plainly', async ({ page }) => {

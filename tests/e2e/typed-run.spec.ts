@@ -60,7 +60,7 @@ test('a whole job with typed readings', async ({ page, request }) => {
     }
     if ((await page.locator('.sentence').textContent())?.startsWith('Proved')) break;
   }
-  await expect(page.locator('.sentence')).toContainText('Proved: 7 of 11 shown, 4 skipped with a reason');
+  await expect(page.locator('.sentence')).toContainText('Proved: 8 of 12 shown, 4 skipped with a reason');
 
   await goTo(page, 'Hand over');
   await page.getByRole('group', { name: 'Change a setpoint' }).getByRole('button', { name: 'they did it' }).click();

@@ -1,6 +1,7 @@
 /** Supplies that stand apart in one job, and where at the wall a meter shows that they do. */
 import { continuity } from '../circuit/continuity';
 import type { SourceElement } from '../circuit/netlist';
+import { pointParts } from '../circuit/point';
 import { terminalInfo } from '../survey/terminals.data';
 import { type Installed, toNetlist, wallNode } from './installed';
 
@@ -22,7 +23,7 @@ export interface Island {
 }
 
 const HOT: ReadonlySet<string | undefined> = new Set(['hot', 'hot-cool', 'hot-heat']);
-const letter = (node: string): string => node.slice(node.indexOf('.') + 1);
+const letter = (node: string): string => pointParts(node).id;
 
 /** Every supply of a circuit that is joined to no other, equipment first; one where all are one. */
 export function islandsOf(installed: Installed): Island[] {

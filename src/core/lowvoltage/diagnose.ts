@@ -17,27 +17,22 @@ import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
 import { withPlannedFan } from './air';
 import { apartPairs } from './apart';
+import { askedPairs, deadPairs } from './asked';
 import { nominalOpenVolts } from './equipment';
 import { joinedKey, pairKey, ranOf, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
 import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
 import { type Installed, toNetlist } from './installed';
+import type { OwnBlower } from './looks';
 import { observe } from './observed';
 import type { StatePrediction } from './predict';
 import { runNames } from './proof-measures';
+import { seeable } from './reported';
 import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
-import {
-  askedPairs,
-  byNameplate,
-  deadPairs,
-  type FaultSetting,
-  faultReader,
-  type OwnBlower,
-  SHARED_PARAMETERS,
-} from './under-fault';
+import { byNameplate, type FaultSetting, faultReader, SHARED_PARAMETERS } from './under-fault';
 
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
@@ -144,7 +139,14 @@ function evidence(
         check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
       ),
     ),
-    sees: whole || observations.some((o) => o.key === SEES_KEY) ? detected : null,
+    sees:
+      detected && (whole || observations.some((o) => o.key === SEES_KEY))
+        ? seeable(
+            planned,
+            states.find((s) => s.id === 'idle'),
+            detected,
+          )
+        : null,
     complaints: whole || observations.some((o) => o.key.startsWith('said|')),
   };
   const under = faultReader(setting, whole);

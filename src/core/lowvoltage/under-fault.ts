@@ -1,27 +1,16 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
 import { continuity } from '../circuit/continuity';
 import { type Group, meterReading, type Settled } from '../circuit/solve';
-import type { Candidate, Observation, Parameter, Predicted } from '../evidence/hypothesis';
-import type { MeasurePlan } from '../proof/proof-run';
-import { terminalInfo } from '../survey/terminals.data';
+import type { Parameter, Predicted } from '../evidence/hypothesis';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
-import {
-  DISPLAY_KEY,
-  directionKey,
-  joinedKey,
-  joinedOf,
-  movesKey,
-  opensKey,
-  type PairOfKey,
-  pairKey,
-  pairOf,
-  runsKey,
-  SEES_KEY,
-} from './evidence-keys';
+import { DISPLAY_KEY, directionKey, opensKey, SEES_KEY } from './evidence-keys';
 import type { Fault } from './faults/fault';
-import { type Installed, wallNode } from './installed';
+import type { Installed } from './installed';
+import { isLame, looks, type OwnBlower, withAir } from './looks';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
+import { deviceVolts, LIT_VOLTS, reportsAll } from './reported';
 import { FLOATS_OHMS, groupsOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
 import type { CallState } from './states';
 
@@ -30,31 +19,6 @@ export const SHARED_PARAMETERS: readonly Parameter[] = [
   { id: 'supply', sigma: 0.045, mean: 0 },
   { id: 'meter', sigma: 0.006, mean: 0 },
 ];
-
-/** A pair to predict; of one that was read also how it follows what is not known. */
-interface Asked extends PairOfKey {
-  read: boolean;
-}
-
-/** A pair whose ohms are read with every supply off. */
-interface DeadPair {
-  key: string;
-  a: string;
-  b: string;
-}
-
-/** Equipment that starts its blower by itself: with its heat, with its compressor. */
-export interface OwnBlower {
-  heat: boolean;
-  cool: boolean;
-}
-
-/** What runs, with the blower that the equipment starts by itself. */
-function withAir(runs: readonly string[], { heat, cool }: OwnBlower): readonly string[] {
-  if (runs.includes('blower')) return runs;
-  const starts = runs.some((r) => (heat && /^(burner|heater)/.test(r)) || (cool && r.startsWith('compressor')));
-  return starts ? [...runs, 'blower'] : runs;
-}
 
 /** Everything that is the same under every fault. */
 export interface FaultSetting {
@@ -90,38 +54,6 @@ interface Prepared extends Predictor {
   nominal: readonly number[];
 }
 
-/** By state, each pair that was read, could be read next, or is measured by the proof. */
-export function askedPairs(
-  observations: readonly Observation[],
-  candidates: readonly Candidate[],
-  measures: readonly MeasurePlan[],
-): Map<string, Asked[]> {
-  const keys = new Map<string, boolean>();
-  for (const { key } of candidates) keys.set(key, false);
-  for (const m of measures) if (m.a && m.b && m.quantity === 'volts-ac') keys.set(pairKey(m.state, m.a, m.b), false);
-  for (const { key } of observations) keys.set(key, true);
-  const out = new Map<string, Asked[]>();
-  for (const [key, read] of keys) {
-    const pair = pairOf(key);
-    if (pair) out.set(pair.state, [...(out.get(pair.state) ?? []), { ...pair, read }]);
-  }
-  return out;
-}
-
-/** Pairs that were read, could be, or are measured with every supply off. */
-export function deadPairs(
-  observations: readonly Observation[],
-  candidates: readonly Candidate[],
-  measures: readonly MeasurePlan[],
-): DeadPair[] {
-  const measured = measures.flatMap((m) => (m.a && m.b && m.quantity === 'ohms' ? [joinedKey(m.a, m.b)] : []));
-  const keys = new Set([...observations, ...candidates].map(({ key }) => key).concat(measured));
-  return [...keys].flatMap((key) => {
-    const pair = joinedOf(key);
-    return pair ? [{ key, a: pair[0], b: pair[1] }] : [];
-  });
-}
-
 /**
  * Transformers by their nameplate. A reading that a fault has pulled down must not first become the supply that judges
  * it: what the supply gives is found under each hypothesis on its own, from its nameplate.
@@ -151,8 +83,7 @@ const joinedAnswer = (joined: boolean): Predicted => ({
   reads: joined ? JOINED_READS : OPEN_CIRCUIT_OHMS,
 });
 
-/** A device lives from here; nearer than this to it one may be lit where another is dark. */
-const LIT_VOLTS = 18;
+/** Nearer than this to where a device lives one may be lit where another is dark. */
 const EDGE_VOLTS = { low: 13.5, high: 21 } as const;
 const LESS_VOLTS = 16;
 const LEAST_DROP = 0.4;
@@ -168,19 +99,6 @@ function otherLimits(resting: number | null, called: readonly (number | null)[])
   if (!onEdge(resting)) return resting < LIT_VOLTS ? [] : [EDGE_VOLTS.low, LESS_VOLTS];
   // Lit or dark at rest; lit, and dark in whatever takes more.
   return [resting < LIT_VOLTS ? EDGE_VOLTS.low : null, EDGE_VOLTS.low, resting - LEAST_DROP];
-}
-
-/** Volts at the device in the state last settled; null where it draws from no wire. */
-function deviceVolts({ installed: { device }, solver }: Predictor): number | null {
-  const [a, b] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
-  return a === undefined || b === undefined ? null : solver.between(a, b).open;
-}
-
-function direction(installed: Installed, running: readonly string[]): number | null {
-  if (running.some((r) => r.startsWith('burner') || r.startsWith('heater'))) return 1;
-  if (!running.includes('compressor')) return null;
-  if (!installed.valveMarking) return 0;
-  return running.includes('reversing valve') === (installed.valveMarking === 'B') ? 1 : 0;
 }
 
 /** One way a fault could show: with which supply, from which volts the device is lit, and what is then read. */
@@ -272,32 +190,6 @@ function addRan({ predicts, runs }: Way, { ran }: FaultSetting): void {
   }
 }
 
-/** From its R to a terminal, so many volts are taken for a coil behind it. */
-const SENSE_VOLTS = 15;
-
-/**
- * Whether a device would report all of some terminals in the circuit settled at rest, lit. Null where that hangs on the
- * device: one tries a terminal from its own R, another from every R.
- */
-function reportsAll(p: Predictor, sees: readonly string[]): boolean | null {
-  const { conductors, contacts } = p.installed;
-  const wired = (s: string): boolean => conductors.some((c) => c.wall === s && c.open !== 'wall');
-  const hots = sees.filter((s) => HOT.has(terminalInfo(s)?.role));
-  if (!hots.every(wired)) return false;
-  const joined = continuity(p.solver.netlist);
-  const passes = (hot: string, s: string): boolean =>
-    joined(wallNode(hot), wallNode(s)) && p.solver.openVolts(wallNode(hot), wallNode(s)) > SENSE_VOLTS;
-  let sure = true;
-  for (const s of sees) {
-    if (hots.includes(s)) continue;
-    if (!wired(s) || !hots.some((hot) => passes(hot, s))) return false;
-    const own = contacts.find((c) => c.to === s)?.from ?? p.installed.device?.hot;
-    sure &&= own === undefined || hots.length < 2 || !hots.includes(own) || passes(own, s);
-  }
-  return sure ? true : null;
-}
-const HOT: ReadonlySet<string | undefined> = new Set(['hot', 'hot-cool', 'hot-heat']);
-
 /** Whether the device reports what it should. */
 function addSees(way: Way, { sees, idle }: FaultSetting): void {
   if (sees === null || !idle || way.predicts.has(SEES_KEY)) return;
@@ -363,28 +255,6 @@ function restingLimit(p: Prepared, { idle }: FaultSetting): number | null {
   p.solver.settle(p.circuitState(idle));
   const resting = deviceVolts(p);
   return resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null;
-}
-
-/** A second stage called alone: some equipment ignores it, some runs; nothing is said of what would be seen. */
-const isLame = (runs: readonly string[]): boolean =>
-  runs.some((r) => r.endsWith(', high') && !runs.includes(r.replace(/, high$/, '')));
-
-/** What would be seen, heard and felt in a state where so much runs. */
-function looks(
-  predicts: Map<string, Predicted>,
-  state: string,
-  runs: readonly string[],
-  installed: Installed,
-  { running, ownBlower }: FaultSetting,
-): void {
-  const wanted = withAir(running.get(state) ?? [], ownBlower);
-  const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
-  predicts.set(runsKey(state), answer(right ? 1 : 0));
-  const heat = direction(installed, runs);
-  if (heat !== null) predicts.set(directionKey(state), answer(heat));
-  // Without its blower heat or cold does not reach the air that is read.
-  if (heat === null) predicts.set(movesKey(state), answer(0));
-  else if (runs.includes('blower')) predicts.set(movesKey(state), answer(1));
 }
 
 interface SettledCall extends Settled {
@@ -481,8 +351,9 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
       setting.ownBlower,
     );
     for (const r of runs) running.add(`${state.id}|${r}`);
+    const wanted = withAir(setting.running.get(state.id) ?? [], setting.ownBlower);
     way.runs.set(state.id, isLame(runs) ? null : runs);
-    if (!isLame(runs)) looks(predicts, state.id, runs, p.installed, setting);
+    if (!isLame(runs)) looks(predicts, state.id, runs, wanted, p.installed);
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
   }
   for (const [key, { state, none }] of setting.stopped)
