@@ -7,6 +7,9 @@ import type { CircuitElement, Netlist } from './netlist';
 /** From here on an ordinary meter shows no connection: insulation, an open contact. */
 export const APART_OHMS = 1e5;
 
+/** Under this two points hang together by wire and winding alone, no coil or device between them. */
+export const DIRECT_OHMS = 10;
+
 /** Ohms of an element with the supplies off and nothing called; none for what direct current does not pass. */
 function restingOhms(e: CircuitElement): number | null {
   switch (e.kind) {
@@ -21,8 +24,14 @@ function restingOhms(e: CircuitElement): number | null {
   }
 }
 
-/** Whether two nodes of a dead circuit are joined. A node that is not there is joined to nothing but itself. */
-export function continuity(netlist: Pick<Netlist, 'elements'>): (a: string, b: string) => boolean {
+/**
+ * Whether two nodes of a dead circuit are joined. A node that is not there is joined to nothing but itself.
+ * @param under by elements of fewer ohms than this
+ */
+export function continuity(
+  netlist: Pick<Netlist, 'elements'>,
+  under: number = APART_OHMS,
+): (a: string, b: string) => boolean {
   const above = new Map<string, string>();
   const root = (node: string): string => {
     let at = node;
@@ -31,7 +40,7 @@ export function continuity(netlist: Pick<Netlist, 'elements'>): (a: string, b: s
   };
   for (const e of netlist.elements) {
     const ohms = restingOhms(e);
-    if (ohms === null || ohms >= APART_OHMS) continue;
+    if (ohms === null || ohms >= under) continue;
     const [a, b] = [root(e.a), root(e.b)];
     if (a !== b) above.set(a, b);
   }

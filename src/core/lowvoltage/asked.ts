@@ -1,7 +1,7 @@
 /** What is asked of a 24 V circuit under every fault: pairs live and dead, by what was read, could be, or is measured. */
 import type { Candidate, Observation } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
-import { joinedKey, joinedOf, type PairOfKey, pairKey, pairOf } from './evidence-keys';
+import { directKey, joinedKey, joinedOf, type PairOfKey, pairKey, pairOf } from './evidence-keys';
 
 /** A pair to predict; of one that was read also how it follows what is not known. */
 export interface Asked extends PairOfKey {
@@ -11,6 +11,8 @@ export interface Asked extends PairOfKey {
 /** A pair whose ohms are read with every supply off. */
 export interface DeadPair {
   key: string;
+  /** Joined by wire and winding alone. */
+  direct: string;
   a: string;
   b: string;
 }
@@ -43,6 +45,6 @@ export function deadPairs(
   const keys = new Set([...observations, ...candidates].map(({ key }) => key).concat(measured));
   return [...keys].flatMap((key) => {
     const pair = joinedOf(key);
-    return pair ? [{ key, a: pair[0], b: pair[1] }] : [];
+    return pair ? [{ key, direct: directKey(pair[0], pair[1]), a: pair[0], b: pair[1] }] : [];
   });
 }

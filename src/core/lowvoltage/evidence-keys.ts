@@ -35,6 +35,8 @@ export const movesKey = (state: string): string => `moves|${state}`;
 export const opensKey = (state: string): string => `opens|${state}`;
 /** Whether two points are joined with every supply off. */
 export const joinedKey = (a: string, b: string): string => `joined|${a < b ? a : b}|${a < b ? b : a}`;
+/** Whether they are joined by nothing but wire and winding. */
+export const directKey = (a: string, b: string): string => joinedKey(a, b).replace(/^joined/, 'direct');
 /** The two points of such a key; null for another. */
 export function joinedOf(key: string): readonly [string, string] | null {
   const [kind, a, b] = key.split('|');

@@ -56,7 +56,15 @@ describe('a meter', () => {
   const ohms = (value: number): Reading =>
     seen({ quantity: 'ohms', value, a: 'wall.R', b: 'wall.C', state: 'off', test: 'apart', measure: 'open-1' });
   it('dead: joined, apart, or too near to say', () => {
-    expect(observed(ohms(3))).toEqual([['joined|wall.C|wall.R', 1]]);
+    expect(observed(ohms(3))).toEqual([
+      ['joined|wall.C|wall.R', 1],
+      ['direct|wall.C|wall.R', 1],
+    ]);
+    expect(observed(ohms(150))).toEqual([
+      ['joined|wall.C|wall.R', 1],
+      ['direct|wall.C|wall.R', 0],
+    ]);
+    expect(observed(ohms(12))).toEqual([['joined|wall.C|wall.R', 1]]);
     expect(observed(ohms(5e6))).toEqual([['joined|wall.C|wall.R', 0]]);
     expect(observed(ohms(1e5))).toEqual([]);
   });

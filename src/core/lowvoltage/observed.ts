@@ -1,5 +1,5 @@
 /** What was read, seen, heard and complained of in a 24 V job, as the engine takes it. */
-import { APART_OHMS } from '../circuit/continuity';
+import { APART_OHMS, DIRECT_OHMS } from '../circuit/continuity';
 import { screwWords } from '../circuit/point';
 import { complaintObservations } from '../evidence/complaints';
 import type { Observation } from '../evidence/hypothesis';
@@ -10,6 +10,7 @@ import { toldOf } from '../proof/told';
 import {
   DISPLAY_KEY,
   directionKey,
+  directKey,
   joinedKey,
   movesKey,
   opensKey,
@@ -87,7 +88,20 @@ function ofMeter({ r, state }: Read): Made[] {
   if (r.quantity !== 'ohms' || unsure(r.value)) return [];
   const value = r.value < APART_OHMS ? 1 : 0;
   const text = `supplies off, ${a} and ${b} are ${value === 1 ? 'joined' : 'apart'}`;
-  return [{ id: r.id, key: joinedKey(r.a, r.b), value, sigma: null, text }];
+  const joined: Made = { id: r.id, key: joinedKey(r.a, r.b), value, sigma: null, text };
+  if (value === 0 || (r.value > DIRECT_OHMS / 2 && r.value < 3 * DIRECT_OHMS)) return [joined];
+  // A link or a winding, or a coil or the device itself between them: ohms tell the one from the other.
+  const wire = r.value < DIRECT_OHMS;
+  return [
+    joined,
+    {
+      id: `${r.id}-by`,
+      key: directKey(r.a, r.b),
+      value: wire ? 1 : 0,
+      sigma: null,
+      text: `${r.value.toFixed(1)} Ω between them: ${wire ? 'nothing but wire' : 'something in between'}`,
+    },
+  ];
 }
 
 /** What somebody looked at or listened for. @param among everything that can run here */

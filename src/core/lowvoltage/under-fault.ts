@@ -1,5 +1,5 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
-import { continuity } from '../circuit/continuity';
+import { continuity, DIRECT_OHMS } from '../circuit/continuity';
 import { type Group, meterReading, type Settled } from '../circuit/solve';
 import type { Parameter, Predicted } from '../evidence/hypothesis';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
@@ -179,7 +179,11 @@ function addDead({ p, predicts }: Way, { dead }: FaultSetting): void {
   const pairs = dead.filter(({ key }) => !predicts.has(key));
   if (pairs.length === 0) return;
   const joined = continuity(p.solver.netlist);
-  for (const { key, a, b } of pairs) predicts.set(key, joinedAnswer(joined(a, b)));
+  const direct = continuity(p.solver.netlist, DIRECT_OHMS);
+  for (const { key, direct: directly, a, b } of pairs) {
+    predicts.set(key, joinedAnswer(joined(a, b)));
+    predicts.set(directly, answer(direct(a, b) ? 1 : 0));
+  }
 }
 
 /** Whether each thing runs that somebody said of whether it did. */

@@ -1,0 +1,86 @@
+/** Fields off a schema: what each is, and what is asked while nobody filled it. */
+import { describe, expect, it } from 'vitest';
+import * as z from 'zod';
+import { floorParts, floorSupply, matsJoined, NO_FACTS } from '../floor/form';
+import { FLOOR_ANSWERS, FloorSurvey } from '../job/floor-schema';
+import { Survey } from '../job/survey-schema';
+import { CABLE_FIELDS, MORE_FIELDS, NAMEPLATE_FIELDS, OLD_FIELDS, SEEN_FIELDS } from '../lowvoltage/form';
+import { type Field, fieldQuestions, kindOf } from './field';
+
+const Thing = z.strictObject({
+  name: z.string().max(12).optional(),
+  volts: z.union([z.literal(120), z.literal(240)]).optional(),
+  kind: z.enum(['a', 'b', 'c']).optional(),
+  ohms: z.number().min(1).max(9).optional(),
+  mixed: z.union([z.literal(1), z.string()]).optional(),
+});
+type Thing = z.infer<typeof Thing>;
+
+describe('what a field is', () => {
+  it.each([
+    [['name'], { kind: 'text', most: 12 }],
+    [['volts'], { kind: 'choice', values: ['120', '240'], figures: true }],
+    [['kind'], { kind: 'choice', values: ['a', 'b', 'c'] }],
+    [['ohms'], { kind: 'figure', low: 1, high: 9 }],
+  ])('%j', (path, kind) => {
+    expect(kindOf(Thing, path)).toEqual(kind);
+  });
+  it('a path that leads nowhere, or to what no field shows, is refused', () => {
+    expect(() => kindOf(Thing, ['nothing'])).toThrow('nothing');
+    expect(() => kindOf(Thing, ['mixed'])).toThrow('mixed');
+  });
+});
+
+describe('what is asked', () => {
+  const field = (more: Partial<Field<Thing>>): Field<Thing> => ({
+    path: ['kind'],
+    label: 'Kind',
+    words: { a: 'first', b: 'second' },
+    means: { a: 'one' },
+    ask: { code: 'kind', stop: 'survey', ask: 'Which?', how: 'Look.' },
+    ...more,
+  });
+  const asked = (f: Field<Thing>, survey: Thing = {}): unknown[] =>
+    fieldQuestions({ groups: [{ title: '', fields: [f] }], rows: [] }, Thing, survey);
+  it('every choice by its words, once, while nobody filled it', () => {
+    expect(asked(field({}))).toMatchObject([
+      {
+        code: 'kind',
+        field: ['kind'],
+        answers: [
+          { value: 'a', label: 'first', means: 'one' },
+          { value: 'b', label: 'second', means: '' },
+          { value: 'c', label: 'c', means: '' },
+        ],
+      },
+    ]);
+    expect(asked(field({}), { kind: 'c' })).toEqual([]);
+  });
+  it('only what is still in question, only when it is due, only where it is seen', () => {
+    const among = field({ ask: { code: 'kind', stop: 'survey', ask: 'Which?', how: 'Look.', among: ['c'] } });
+    expect(asked(among)).toMatchObject([{ answers: [{ value: 'c' }] }]);
+    expect(asked(field({ askedOnce: (s) => s.ohms !== undefined }))).toEqual([]);
+    expect(asked(field({ askedOnce: (s) => s.ohms !== undefined }), { ohms: 2 })).toHaveLength(1);
+    expect(asked(field({ shown: () => false }))).toEqual([]);
+  });
+  it('a figure is asked without answers to choose from', () => {
+    expect(asked(field({ path: ['ohms'] }))).toMatchObject([{ answers: [] }]);
+  });
+});
+
+describe('every descriptor leads to a field of its survey', () => {
+  const floor = [...floorSupply(NO_FACTS), ...Object.values(floorParts(NO_FACTS)).flat(), matsJoined(NO_FACTS)];
+  it.each(floor.map((f) => [f.path.join('.'), f] as const))('floor %s', (_, f) => {
+    expect(() => kindOf(FloorSurvey, f.path)).not.toThrow();
+  });
+  const plain = [...CABLE_FIELDS, ...SEEN_FIELDS, ...OLD_FIELDS, ...NAMEPLATE_FIELDS, ...MORE_FIELDS];
+  it.each(plain.map((f) => [f.path.join('.'), f] as const))('24 V %s', (_, f) => {
+    const kind = kindOf(Survey, f.path);
+    if (kind.kind !== 'choice') return;
+    for (const v of [...(f.only ?? []), ...Object.keys(f.words ?? {})]) expect(kind.values).toContain(v);
+  });
+  it('what old files answered by a code stands where the code’s field is', () => {
+    const byCode = new Map(floor.flatMap((f) => (f.ask ? [[f.ask.code, f.path] as const] : [])));
+    for (const [code, path] of Object.entries(FLOOR_ANSWERS)) expect([code, byCode.get(code)]).toEqual([code, path]);
+  });
+});
