@@ -14,7 +14,7 @@ import { GOOD_HEATER, heaterJob } from '../support/heater';
 import { mainsDead, provedDead } from '../support/jobs';
 
 /** Jobs each property is tried on. */
-export const RUNS = 1000;
+export const RUNS = 600;
 
 export const FAMILIES: [string, fc.Arbitrary<Job>][] = [
   [
