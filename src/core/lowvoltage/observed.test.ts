@@ -1,6 +1,9 @@
 /** What readings and looks become for the engine. */
 import { describe, expect, it } from 'vitest';
+import { proveOnWorld } from '../../../rig/prove';
 import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
+import { derive } from '../derive';
+import { rankingOf } from '../evidence/of-job';
 import type { Reading } from '../job/schema';
 import { observe } from './observed';
 
@@ -79,5 +82,13 @@ describe('a meter', () => {
     });
     const [, live] = observe({ ...job, readings: { a: ohms(5e6), b: volts } }, tests, AMONG);
     expect(live?.after).toEqual([]);
+  });
+});
+
+describe('a house without power', () => {
+  it('rests: that nothing runs is no word against any fault that leaves it dark', async () => {
+    const dark = await proveOnWorld(job, { faults: ['common-not-landed'] });
+    const [top] = rankingOf(dark, derive(dark))?.ranked ?? [];
+    expect([top?.against, top?.misses]).toEqual([[], 0]);
   });
 });

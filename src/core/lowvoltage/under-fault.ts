@@ -10,6 +10,7 @@ import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import { isLame, looks, type OwnBlower, withAir } from './looks';
 import { METER_DEFAULT, type Predictor, predictor } from './predict';
+import { seenRunning } from './proof-measures';
 import { deviceVolts, LIT_VOLTS, reportsAll } from './reported';
 import { FLOATS_OHMS, groupsOf, NEIGHBOUR_VOLTS, STARTING_DOUBT, type Unknown } from './spread';
 import type { CallState } from './states';
@@ -247,7 +248,9 @@ function circuitWith(apply: Fault['apply'] | null, { planned, unknowns }: FaultS
   return {
     ...p,
     groups: groupsOf(unknowns, elements),
-    shown: elements.flatMap((e) => (e.kind === 'load' && e.runs ? [{ id: e.id, runs: e.runs }] : [])),
+    shown: elements.flatMap((e) =>
+      e.kind === 'load' && e.runs && seenRunning(e.runs) ? [{ id: e.id, runs: e.runs }] : [],
+    ),
     mains,
     nominal: mains.map((i) => p.solver.kernel.layout.emf[i] as number),
   };
@@ -355,7 +358,7 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
       setting.ownBlower,
     );
     for (const r of runs) running.add(`${state.id}|${r}`);
-    const wanted = withAir(setting.running.get(state.id) ?? [], setting.ownBlower);
+    const wanted = withAir((setting.running.get(state.id) ?? []).filter(seenRunning), setting.ownBlower);
     way.runs.set(state.id, isLame(runs) ? null : runs);
     if (!isLame(runs)) looks(predicts, state.id, runs, wanted, p.installed);
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, answer(setting.planned.device && livesFrom === null ? 0 : 1));
