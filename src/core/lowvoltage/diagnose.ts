@@ -1,15 +1,7 @@
 /** What is wrong with a 24 V job: the circuit under every fault, held against everything that was read. */
 
 import { screwWords } from '../circuit/point';
-import {
-  AS_PLANNED,
-  type Candidate,
-  type Evidence,
-  type Hypothesis,
-  type Observation,
-  type Predicted,
-  type Predictions,
-} from '../evidence/hypothesis';
+import { AS_PLANNED, type Candidate, type Evidence, type Hypothesis, type Observation } from '../evidence/hypothesis';
 import { rankEvidence } from '../evidence/rank';
 import type { Ranking } from '../evidence/ranked';
 import type { LowVoltageJob } from '../job/schema';
@@ -23,6 +15,7 @@ import { joinedKey, pairKey, ranOf, runsKey, SEES_KEY, stoppedKey } from './evid
 import type { LowVoltageDerived } from './family';
 import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
+import { everyDegree, together, Under } from './hypotheses';
 import { type Installed, toNetlist } from './installed';
 import type { OwnBlower } from './looks';
 import { observe } from './observed';
@@ -32,7 +25,7 @@ import { seeable } from './reported';
 import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
-import { byNameplate, type FaultSetting, faultReader, SHARED_PARAMETERS } from './under-fault';
+import { byNameplate, type FaultSetting, SHARED_PARAMETERS } from './under-fault';
 
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
@@ -94,154 +87,100 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
   return out;
 }
 
-/**
- * Everything this job says of what is wrong.
- * @param asRead the circuit as it should be, with the supply as it was read
- * @param whole for the proof as written, each fault in its mildest and usual way; else for the readings there are
- */
-function evidence(
+/** What the engine is told of a job beside its circuit. */
+interface Told {
+  /** The circuit as it should be, with the supply as it was read. */
+  asRead: Installed;
+  states: readonly CallState[];
+  healthy: ReadonlyMap<string, StatePrediction>;
+  /** For the proof as written, each fault in its mildest and usual way; else for the readings there are. */
+  whole: boolean;
+  among: readonly Fault[];
+  tests: readonly Pick<TestPlan, 'id' | 'measures'>[];
+  ownBlower: OwnBlower;
+}
+
+/** Everything that is asked of the circuit under each fault. */
+function settingOf(
   job: LowVoltageJob,
-  asRead: Installed,
-  states: readonly CallState[],
-  healthy: ReadonlyMap<string, StatePrediction>,
-  whole: boolean,
-  among: readonly Fault[] = singleFaults(asRead),
-  tests: readonly Pick<TestPlan, 'id' | 'measures'>[] = [],
-  ownBlower: OwnBlower = { heat: false, cool: false },
-): Evidence {
+  { asRead, states, healthy, whole, tests, ownBlower }: Told,
+): { setting: FaultSetting; observations: Observation[]; next: Candidate[] } {
   const planned = byNameplate(asRead, nominalOpenVolts(job));
-  const names = runNames(planned);
-  const observations = observe(job, tests, names);
+  const observations = observe(job, tests, runNames(planned));
   const all = tests.flatMap((t) => t.measures);
   const measures = whole ? all : [];
+  const idle = states.find((s) => s.id === 'idle');
   const detected = all.flatMap((m) => (m.check?.kind === 'detected' ? [m.check.exactly] : []))[0] ?? null;
-  const solved = states.filter((s) => !s.dead);
-  const faults = new Map(among.map((f) => [f.id, f]));
-  const unknowns = unknownsOf(job, toNetlist(planned).elements);
   const next = candidates(planned, observedStates(states, observations), new Set(observations.map((o) => o.key)));
+  const ran = observations.flatMap(({ key }) => {
+    const of = ranOf(key);
+    return of ? [[key, of] as const] : [];
+  });
+  const stopped = all.flatMap(({ state, check }) =>
+    check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
+  );
   const setting: FaultSetting = {
     planned,
-    states: solved,
-    idle: states.find((s) => s.id === 'idle'),
+    states: states.filter((s) => !s.dead),
+    idle,
     running: new Map([...healthy].map(([state, p]) => [state, p.running])),
     ownBlower,
-    unknowns,
+    unknowns: unknownsOf(job, toNetlist(planned).elements),
     asked: askedPairs(observations, next, measures),
     dead: deadPairs(observations, next, measures),
-    ran: new Map(
-      observations.flatMap(({ key }) => {
-        const ran = ranOf(key);
-        return ran ? [[key, ran] as const] : [];
-      }),
-    ),
-    stopped: new Map(
-      all.flatMap(({ state, check }) =>
-        check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
-      ),
-    ),
-    sees:
-      detected && (whole || observations.some((o) => o.key === SEES_KEY))
-        ? seeable(
-            planned,
-            states.find((s) => s.id === 'idle'),
-            detected,
-          )
-        : null,
+    ran: new Map(ran),
+    stopped: new Map(stopped),
+    sees: detected && (whole || observations.some((o) => o.key === SEES_KEY)) ? seeable(planned, idle, detected) : null,
     complaints: whole || observations.some((o) => o.key.startsWith('said|')),
   };
-  const under = faultReader(setting, whole);
-  const read = faultReader(
-    { ...setting, asked: askedPairs(observations, [], []), dead: deadPairs(observations, [], []) },
-    whole,
-  );
-  /** What was predicted of what was read only, and what asks for the rest. */
-  const partly = new WeakMap<Predictions, () => void>();
-  /** By fault, for each of its predictions, what puts it in as bad as that. */
-  const asBad = new Map<string, Fault['apply'][]>();
-  const degrees = (fault: Fault, brief: boolean): Pick<Hypothesis, 'predicts' | 'worse'> => {
-    const worseBy = whole ? [] : (fault.worse ?? []);
-    const each = [fault.apply, ...worseBy].map((apply, degree) => {
-      const id = `${fault.id}:${degree}`;
-      const ways = (whole ? under : read)(id, apply, brief);
-      if (!whole) for (const way of ways) partly.set(way, () => under(id, apply, brief));
-      return { apply, ways };
-    });
-    asBad.set(
-      fault.id,
-      each.flatMap(({ apply, ways }) => ways.map(() => apply)),
-    );
-    const [predicts = new Map<string, Predicted>(), ...worse] = each.flatMap(({ ways }) => ways);
-    return { predicts, ...(worse.length > 0 ? { worse } : {}) };
+  return { setting, observations, next };
+}
+
+/** Everything this job says of what is wrong. */
+function evidence(job: LowVoltageJob, told: Told): Evidence {
+  const { setting, observations, next } = settingOf(job, told);
+  const { among, whole } = told;
+  const faults = new Map(among.map((f) => [f.id, f]));
+  const under = new Under(setting, observations, whole);
+  const planned: Hypothesis = {
+    id: AS_PLANNED,
+    name: 'wired as planned',
+    look: 'Measure again.',
+    fix: 'Nothing to mend.',
+    prior: 30,
+    about: [],
+    predicts: under.asPlanned(),
   };
-  const hypothesis = (fault: Fault, brief = false): Hypothesis => ({
-    id: fault.id,
-    name: fault.name,
-    look: fault.look,
-    fix: fault.fix,
-    prior: fault.prior,
-    about: fault.about,
-    ...degrees(fault, brief),
-  });
   return {
-    parameters: [...SHARED_PARAMETERS, ...unknowns.map(({ id, sigma, mean }) => ({ id, sigma, mean }))],
-    hypotheses: [
-      {
-        id: AS_PLANNED,
-        name: 'wired as planned',
-        look: 'Measure again.',
-        fix: 'Nothing to mend.',
-        prior: 30,
-        about: [],
-        predicts: under(AS_PLANNED, null)[0] ?? new Map<string, Predicted>(),
-      },
-      ...among.map((f) => hypothesis(f)),
-    ],
+    parameters: [...SHARED_PARAMETERS, ...setting.unknowns.map(({ id, sigma, mean }) => ({ id, sigma, mean }))],
+    hypotheses: [planned, ...among.map((f) => under.hypothesis(f))],
     observations,
     candidates: next,
     keyOf: keyOfMeasure,
-    complete: (predicts) => partly.get(predicts)?.(),
+    complete: (predicts) => under.complete(predicts),
     both: (a, b, thorough) => {
-      const first = faults.get(a.id);
-      const second = faults.get(b.id);
+      const [first, second] = [faults.get(a.id), faults.get(b.id)];
       if (!first || !second) return null;
       const [apply, ...worse] = thorough
         ? everyDegree(first, second)
-        : [together(asBad.get(a.id)?.[a.degree ?? 0] ?? first.apply, asBad.get(b.id)?.[b.degree ?? 0] ?? second.apply)];
+        : [together(under.applied(first, a), under.applied(second, b))];
       if (!apply) return null;
-      return {
-        ...hypothesis(
-          {
-            ...first,
-            id: `${a.id} + ${b.id}${thorough ? '' : `, ${a.degree} and ${b.degree}`}`,
-            about: [...first.about, ...second.about],
-            apply,
-            worse,
-            supplyOff: first.supplyOff === true || second.supplyOff === true,
-          },
-          // Hundreds are first only looked over.
-          !thorough,
-        ),
+      const both: Fault = {
+        ...first,
+        id: `${a.id} + ${b.id}${thorough ? '' : `, ${a.degree} and ${b.degree}`}`,
         name: `${first.name}, and ${second.name}`,
         look: `${first.look} ${second.look}`,
         fix: `${first.fix} Then: ${second.fix}`,
+        about: [...first.about, ...second.about],
+        apply,
+        worse,
+        supplyOff: first.supplyOff === true || second.supplyOff === true,
       };
+      // Hundreds are first only looked over.
+      return under.hypothesis(both, !thorough);
     },
   };
 }
-
-const degreesOf = (f: Fault): Fault['apply'][] => [f.apply, ...(f.worse ?? [])];
-const together =
-  (p: Fault['apply'], q: Fault['apply']): Fault['apply'] =>
-  (i) =>
-    q(p(i));
-const everyDegree = (a: Fault, b: Fault): Fault['apply'][] =>
-  degreesOf(a).flatMap((p) =>
-    degreesOf(b).map(
-      (q): Fault['apply'] =>
-        (i) =>
-          q(p(i)),
-    ),
-  );
 
 /** The key of a measure of the proof; null where the circuit says nothing of it. */
 function keyOfMeasure(_test: Pick<TestPlan, 'id'>, m: MeasurePlan): string | null {
@@ -260,7 +199,8 @@ export function diagnose(
   states: readonly CallState[],
   healthy: ReadonlyMap<string, StatePrediction>,
 ): Ranking | null {
-  const e = evidence(job, planned, states, healthy, false);
+  const told = { asRead: planned, states, healthy, whole: false, among: singleFaults(planned), tests: [] };
+  const e = evidence(job, { ...told, ownBlower: { heat: false, cool: false } });
   return e.observations.length === 0 ? null : rankEvidence(e);
 }
 
@@ -302,5 +242,13 @@ export function lowVoltageEvidence(
   const healthy = new Map(d.predictions.map((p) => [p.state, p]));
   const { air, kind } = d.system;
   const ownBlower = { heat: air.heating === 'equipment' || kind === 'dual-fuel', cool: air.cooling === 'equipment' };
-  return evidence(job, d.installed, d.states, healthy, whole, among, d.proof.tests, ownBlower);
+  return evidence(job, {
+    asRead: d.installed,
+    states: d.states,
+    healthy,
+    whole,
+    among,
+    tests: d.proof.tests,
+    ownBlower,
+  });
 }

@@ -87,14 +87,16 @@ function apartTest(c: ProofContext): TestPlan | null {
   };
 }
 
-/** The tests of a 24 V job, in the order one person does them. */
-export function proofPlan(c: ProofContext): TestPlan[] {
-  const tests: TestPlan[] = [];
-  const { sheet, system, installed } = c;
-  const hot =
-    installed.device?.hot ??
-    c.wired.find((t) => ['hot', 'hot-cool', 'hot-heat'].includes(terminalInfo(t)?.role ?? '')) ??
-    sheet.singleR;
+/** The R that powers the device, or the first that is wired. */
+const hotScrew = ({ installed, wired, sheet }: ProofContext): string =>
+  installed.device?.hot ??
+  wired.find((t) => ['hot', 'hot-cool', 'hot-heat'].includes(terminalInfo(t)?.role ?? '')) ??
+  sheet.singleR;
+
+/** The supply with nothing called, and that nothing runs. */
+function powerTest(c: ProofContext): TestPlan {
+  const { installed } = c;
+  const hot = hotScrew(c);
   const idlePower = installed.device
     ? voltsMeasure(c, 'idle', `wall.${hot}`, `wall.${installed.device.common}`, `${hot} to C at the wall`, 'idle')
     : voltsMeasure(
@@ -105,9 +107,11 @@ export function proofPlan(c: ProofContext): TestPlan[] {
         'R to C at the board',
         'idle',
       );
-  const apart = apartTest(c);
-  if (apart) tests.push(apart);
-  tests.push({
+  const rests = seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
+    kind: 'runs',
+    exactly: restingRuns(c),
+  });
+  return {
     id: 'power',
     title: 'Power, nothing called',
     state: 'idle',
@@ -117,112 +121,119 @@ export function proofPlan(c: ProofContext): TestPlan[] {
     place: installed.device ? 'wall' : 'board',
     seconds: 60,
     wait: null,
+    measures: [...(idlePower ? [idlePower] : []), ...trickleMeasures(c), { ...rests, told: toldRan(installed) }],
+  };
+}
+
+/** A device that lives on what its calls leave: lit throughout, and nothing takes the trickle for a call. */
+function idleLoadsTest({ powering, sheet, installed }: ProofContext): TestPlan | null {
+  if (powering !== 'idle-loads') return null;
+  return {
+    id: 'idle-loads',
+    title: 'It lives on the idle loads',
+    state: 'idle',
+    set: 'Everything off for ten minutes; then call heat and cooling in turn, and off again.',
+    must: 'The display stays lit, no relay chatters, each call ends at once.',
+    why: 'A coil that is too light takes the trickle for a call; an input that takes none starves the device.',
+    place: 'board',
+    seconds: 120,
+    wait: { seconds: 600, label: 'Ten idle minutes' },
     measures: [
-      ...(idlePower ? [idlePower] : []),
-      ...trickleMeasures(c),
+      seen('steady', 'Lit throughout, nothing chattered', 'idle', sheet.name, {
+        kind: 'stopped',
+        none: installed.loads.map((l) => l.runs),
+      }),
+    ],
+  };
+}
+
+/** What the device says of its own terminals. */
+function detectionTest({ sheet, wired }: ProofContext): TestPlan | null {
+  if (!sheet.detectsTerminals) return null;
+  return {
+    id: 'detection',
+    title: 'Terminals detected',
+    state: 'idle',
+    set: 'Read the terminals the device reports.',
+    must: `It reports ${listed(wired)}.`,
+    why: 'A missing one is a conductor that is not seated.',
+    place: 'wall',
+    seconds: 60,
+    wait: null,
+    measures: [
+      seen('match', `Reports exactly ${listed(wired)}`, 'idle', 'the terminal plan', {
+        kind: 'detected',
+        exactly: wired,
+      }),
+    ],
+  };
+}
+
+const TOO_COLD = 'Do not run cooling below about 13 °C / 55 °F outdoors. Skip it with that reason.';
+
+/** A compressor does not start again at once. */
+function restTest({ sheet, system }: ProofContext): TestPlan | null {
+  if (system.coolStages === 0) return null;
+  const seconds = sheet.compressorRestSeconds;
+  return {
+    id: 'compressor-rest',
+    title: 'Compressor rest is held',
+    state: 'idle',
+    set: 'Straight after cooling stops, call cooling again and time it until the compressor starts.',
+    must: `Not before ${seconds / 60} min.`,
+    why: 'A restart against pressure ruins a compressor.',
+    place: 'wall',
+    seconds: 60,
+    wait: { seconds, label: 'Compressor rest' },
+    caution: TOO_COLD,
+    measures: [
       {
-        ...seen('rests', 'Nothing runs that was not called', 'idle', 'no call: every load at rest', {
-          kind: 'runs',
-          exactly: restingRuns(c),
-        }),
-        told: toldRan(installed),
+        id: 'rest',
+        what: 'Seconds until it restarts',
+        quantity: 'seconds',
+        state: 'cool1',
+        predicted: { low: seconds - 10, high: seconds + 120 },
+        tolerance: 5,
+        source: `${sheet.name}: ${seconds} s rest`,
       },
     ],
-  });
-  if (c.powering === 'idle-loads')
-    tests.push({
-      id: 'idle-loads',
-      title: 'It lives on the idle loads',
-      state: 'idle',
-      set: 'Everything off for ten minutes; then call heat and cooling in turn, and off again.',
-      must: 'The display stays lit, no relay chatters, each call ends at once.',
-      why: 'A coil that is too light takes the trickle for a call; an input that takes none starves the device.',
-      place: 'board',
-      seconds: 120,
-      wait: { seconds: 600, label: 'Ten idle minutes' },
-      measures: [
-        seen('steady', 'Lit throughout, nothing chattered', 'idle', c.sheet.name, {
-          kind: 'stopped',
-          none: installed.loads.map((l) => l.runs),
-        }),
-      ],
-    });
-  const pair = sensorPairTest(c);
-  if (pair) tests.push(pair);
-  if (sheet.detectsTerminals) {
-    tests.push({
-      id: 'detection',
-      title: 'Terminals detected',
-      state: 'idle',
-      set: 'Read the terminals the device reports.',
-      must: `It reports ${listed(c.wired)}.`,
-      why: 'A missing one is a conductor that is not seated.',
-      place: 'wall',
-      seconds: 60,
-      wait: null,
-      measures: [
-        seen('match', `Reports exactly ${listed(c.wired)}`, 'idle', 'the terminal plan', {
-          kind: 'detected',
-          exactly: c.wired,
-        }),
-      ],
-    });
-  }
-  tests.push(...callTests(c));
-  if (system.coolStages > 0) {
-    tests.push({
-      id: 'compressor-rest',
-      title: 'Compressor rest is held',
-      state: 'idle',
-      set: 'Straight after cooling stops, call cooling again and time it until the compressor starts.',
-      must: `Not before ${sheet.compressorRestSeconds / 60} min.`,
-      why: 'A restart against pressure ruins a compressor.',
-      place: 'wall',
-      seconds: 60,
-      wait: { seconds: sheet.compressorRestSeconds, label: 'Compressor rest' },
-      caution: 'Do not run cooling below about 13 °C / 55 °F outdoors. Skip it with that reason.',
-      measures: [
-        {
-          id: 'rest',
-          what: 'Seconds until it restarts',
-          quantity: 'seconds',
-          state: 'cool1',
-          predicted: { low: sheet.compressorRestSeconds - 10, high: sheet.compressorRestSeconds + 120 },
-          tolerance: 5,
-          source: `${sheet.name}: ${sheet.compressorRestSeconds} s rest`,
-        },
-      ],
-    });
-  }
+  };
+}
+
+/** The supply under whatever loads it most. */
+function heavyTest(c: ProofContext): TestPlan | null {
+  const { device } = c.installed;
   const heaviest = [...c.predictions.values()]
     .filter((p) => p.state !== 'off')
     .sort((a, b) => b.transformerVA - a.transformerVA)[0];
-  if (installed.device && heaviest && heaviest.state !== 'idle') {
-    const m = voltsMeasure(
-      c,
-      heaviest.state,
-      `wall.${hot}`,
-      `wall.${installed.device.common}`,
-      `${hot} to C at the wall`,
-      'heavy',
-    );
-    if (m) {
-      tests.push({
-        id: 'power-heavy',
-        title: `Power under the heaviest call`,
-        state: heaviest.state,
-        set: `Call ${heaviest.name} again once the rest is over.`,
-        must: 'The supply holds up.',
-        why: 'A weak joint shows only under load.',
-        place: 'wall',
-        seconds: 60,
-        wait: null,
-        ...(heaviest.state.startsWith('cool')
-          ? { caution: 'Do not run cooling below about 13 °C / 55 °F outdoors. Skip it with that reason.' }
-          : {}),
-        measures: [m],
-      });
-    }
-  }
-  return tests;
+  if (!device || !heaviest || heaviest.state === 'idle') return null;
+  const hot = hotScrew(c);
+  const m = voltsMeasure(c, heaviest.state, `wall.${hot}`, `wall.${device.common}`, `${hot} to C at the wall`, 'heavy');
+  if (!m) return null;
+  return {
+    id: 'power-heavy',
+    title: `Power under the heaviest call`,
+    state: heaviest.state,
+    set: `Call ${heaviest.name} again once the rest is over.`,
+    must: 'The supply holds up.',
+    why: 'A weak joint shows only under load.',
+    place: 'wall',
+    seconds: 60,
+    wait: null,
+    ...(heaviest.state.startsWith('cool') ? { caution: TOO_COLD } : {}),
+    measures: [m],
+  };
 }
+
+/** The tests of a 24 V job, in the order one person does them. */
+export const proofPlan = (c: ProofContext): TestPlan[] =>
+  [
+    apartTest(c),
+    powerTest(c),
+    idleLoadsTest(c),
+    sensorPairTest(c),
+    detectionTest(c),
+    ...callTests(c),
+    restTest(c),
+    heavyTest(c),
+  ].filter((t) => t !== null);

@@ -90,36 +90,43 @@ function commonState(job: LowVoltageJob, cores: readonly Core[]): LowVoltageSyst
 
 const fuelWords: Record<Fuel, string> = { gas: 'gas', propane: 'bottled-gas', oil: 'oil', electric: 'electric' };
 
-/** The system this job's survey, answers and readings show. */
-export function readSystem(job: LowVoltageJob): LowVoltageSystem {
-  const cores = readCores(job);
-  const { equipment, jumpers } = job.survey;
-  const reasons: Reason[] = [];
-  const questions: Question[] = [];
-  const findings: Finding[] = refusals(job);
-  const withRole = (...roles: string[]): Core[] => cores.filter((c) => roles.includes(roleOf(c) ?? ''));
+/** What is gathered while a system is read: cores by what they do, and what follows so far. */
+interface Course {
+  job: LowVoltageJob;
+  cores: readonly Core[];
+  withRole: (...roles: string[]) => Core[];
+  hots: readonly Core[];
+  heats: readonly Core[];
+  cools: readonly Core[];
+  /** A shared core carries the fan's call beside the compressor's. */
+  fans: readonly Core[];
+  bs: readonly Core[];
+  os: readonly Core[];
+  valves: readonly Core[];
+  closers: readonly Core[];
+  /** What stands outdoors, as seen, as its plate says, or as answered. */
+  outdoor: string | undefined;
+  heatPump: boolean;
+  system: LowVoltageSystem;
+}
 
-  const hots = cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault'));
-  let heats = withRole('heat1', 'heat2', 'heat3');
+function courseOf(job: LowVoltageJob): Course {
+  const cores = readCores(job);
+  const { equipment } = job.survey;
+  const withRole = (...roles: string[]): Core[] => cores.filter((c) => roles.includes(roleOf(c) ?? ''));
+  const heats = withRole('heat1', 'heat2', 'heat3');
   const cools = withRole('cool1', 'cool2');
-  // A shared core carries the fan's call beside the compressor's.
   const fans = [...withRole('fan'), ...cores.filter(isSharedCore)];
-  const bs = withRole('valve-heat');
-  const os = withRole('valve-cool', 'valve-either');
+  const [os, bs] = [withRole('valve-cool', 'valve-either'), withRole('valve-heat')];
   const valves = [...os, ...bs];
   const closers = withRole('valve-close');
-
-  const heatStages = heats.length;
-  let coolStages = cools.length > 0 ? Math.max(1, cools.some((c) => roleOf(c) === 'cool2') ? 2 : 1) : 0;
-  let auxStages = 0;
-  const common = commonState(job, cores);
-
-  const result: LowVoltageSystem = {
+  const outdoor = equipment.outdoorUnit ?? plateSays(job).outdoorUnit ?? job.answers['outdoor-unit'];
+  const system: LowVoltageSystem = {
     verdict: 'empty',
     kind: null,
-    heatStages,
-    coolStages,
-    auxStages,
+    heatStages: heats.length,
+    coolStages: cools.length === 0 ? 0 : cools.some((c) => roleOf(c) === 'cool2') ? 2 : 1,
+    auxStages: 0,
     auxRoles: [],
     emergencyCall: withRole('emergency').length > 0,
     fuel: equipment.fuel ?? plateSays(job).fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
@@ -128,147 +135,153 @@ export function readSystem(job: LowVoltageJob): LowVoltageSystem {
     fanCall: fans.length > 0,
     reversingValve: null,
     transformers: 1,
-    common,
+    common: commonState(job, cores),
     commonOf: null,
     dampers: false,
     air: { heating: 'none', cooling: 'none' },
     sentence: 'Nothing is landed yet.',
-    reasons,
-    questions,
-    findings,
+    reasons: [],
+    questions: [],
+    findings: refusals(job),
   };
+  return {
+    job,
+    cores,
+    withRole,
+    hots: cores.filter((c) => HOT_ROLES.has(roleOf(c) ?? 'fault')),
+    heats,
+    cools,
+    fans,
+    bs,
+    os,
+    valves,
+    closers,
+    outdoor,
+    heatPump: valves.length > 0 && outdoor !== 'air-conditioner' && outdoor !== 'none',
+    system,
+  };
+}
 
-  const refused = findings.some((f) => f.severity === 'blocker');
-  if (refused) {
-    result.verdict = 'refused';
-    result.sentence =
-      findings[0]?.code === 'system.millivolt'
-        ? 'A millivolt heater that makes its own supply. A 24 V thermostat must not go here.'
-        : findings[0]?.code === 'system.dry-pair'
-          ? 'The equipment is called by a volt-free pair of its own: no 24 V thermostat lands on it directly.'
-          : findings[0]?.code === 'system.serial'
-            ? 'Proprietary serial control: its conductors carry data, not 24 V calls. A 24 V thermostat must not go here.'
-            : 'This is line voltage. A 24 V thermostat must not go here.';
-    return result;
-  }
-  const landed = cores.filter((c) => c.wall !== undefined || c.board !== undefined);
-  if (landed.length === 0) {
-    findings.push(finding('system.none', {}));
-    return result;
-  }
+const REFUSED: Readonly<Record<string, string>> = {
+  'system.millivolt': 'A millivolt heater that makes its own supply. A 24 V thermostat must not go here.',
+  'system.dry-pair': 'The equipment is called by a volt-free pair of its own: no 24 V thermostat lands on it directly.',
+  'system.serial':
+    'Proprietary serial control: its conductors carry data, not 24 V calls. A 24 V thermostat must not go here.',
+};
+const LINE_VOLTAGE = 'This is line voltage. A 24 V thermostat must not go here.';
 
-  // Transformers: two R conductors mean two, unless a jumper ties them.
-  const rc = withRole('hot-cool');
-  const rh = withRole('hot-heat');
+/** Two R conductors mean two transformers, unless both come from one screw of the board. */
+function readTransformers({ job, withRole, hots, system }: Course): void {
+  const { equipment, jumpers } = job.survey;
+  const { reasons, findings } = system;
   const hotLabels = new Set(['R', 'Rc', 'Rh']);
   const tied = Object.values(jumpers).some((j) => hotLabels.has(j.a) && hotLabels.has(j.b));
   // Two cores on one R of the board come from one transformer, whatever the wall's letters say.
   const sources = new Set(hots.map((c) => c.board ?? c.wall ?? c.id));
   const oneScrew = hots.length >= 2 && sources.size === 1 && hots.every((c) => !c.boardAssumed);
-  if (oneScrew) {
-    reasons.push({
-      rule: 'one-hot',
-      text: `${listed(hots.map((c) => c.wall ?? c.colour))} both come from ${hots[0]?.board ?? 'R'} at the board: one transformer.`,
-      about: about(hots),
-    });
-  } else if (hots.length >= 2) {
-    result.transformers = 2;
-    reasons.push({
-      rule: 'two-hots',
-      text: 'Separate conductors on two R terminals: two transformers.',
-      about: about(hots),
-    });
-    if (tied)
-      findings.push(finding('system.two-hots-tied', {}, about([...rc, ...rh]), 'jumper between the R terminals'));
-  } else if (hots.length === 1) {
-    reasons.push({
-      rule: 'one-hot',
-      text: `One R conductor${tied ? ' and a jumper' : ''}: one transformer.`,
-      about: about(hots),
-    });
-  } else {
-    findings.push(finding('system.no-hot', {}, ['terminal:R'], 'no conductor on R, Rc or Rh'));
+  const because = (rule: Reason['rule'], text: string): void => {
+    reasons.push({ rule, text, about: about(hots) });
+  };
+  if (oneScrew)
+    because(
+      'one-hot',
+      `${listed(hots.map((c) => c.wall ?? c.colour))} both come from ${hots[0]?.board ?? 'R'} at the board: one transformer.`,
+    );
+  else if (hots.length >= 2) {
+    system.transformers = 2;
+    because('two-hots', 'Separate conductors on two R terminals: two transformers.');
+    if (tied) {
+      const both = [...withRole('hot-cool'), ...withRole('hot-heat')];
+      findings.push(finding('system.two-hots-tied', {}, about(both), 'jumper between the R terminals'));
+    }
+  } else if (hots.length === 1) because('one-hot', `One R conductor${tied ? ' and a jumper' : ''}: one transformer.`);
+  else findings.push(finding('system.no-hot', {}, ['terminal:R'], 'no conductor on R, Rc or Rh'));
+  if (equipment.transformers && !oneScrew) system.transformers = equipment.transformers;
+  if (system.transformers === 2 && system.common !== 'none') {
+    system.commonOf = commonOwner(job);
+    if (system.commonOf === null) system.questions.push(commonOwnerQuestion);
   }
-  if (equipment.transformers && !oneScrew) result.transformers = equipment.transformers;
-  if (result.transformers === 2 && common !== 'none') {
-    result.commonOf = commonOwner(job);
-    if (result.commonOf === null) questions.push(commonOwnerQuestion);
-  }
+}
 
+/** Letters of more than one meaning: what is unclear, three wires alone, B with no C. */
+function readLetters({ job, withRole, heats, closers, bs, os, system }: Course): void {
+  const { questions, reasons } = system;
   if (withRole('unclear').length > 0) questions.push(unclearQuestion);
-  const ofThree = threeWiresOnly(job);
-  if (ofThree && closers.length === 0 && job.answers['three-wire'] === undefined) questions.push(threeWireQuestion);
+  if (threeWiresOnly(job) && closers.length === 0 && job.answers['three-wire'] === undefined)
+    questions.push(threeWireQuestion);
   if (closers.length > 0)
     reasons.push({
       rule: 'three-wire',
       text: 'R, W and Y alone with a zone valve: W opens it, Y closes it. Heat only.',
       about: about([...heats, ...closers]),
     });
+  const either = bs.length > 0 && (os.length > 0 || system.common === 'none');
+  if (either && job.answers['b-common'] === undefined) questions.push(commonOrValveQuestion);
+}
 
-  // Reversing valve.
-  if (bs.length > 0 && os.length === 0 && common === 'none' && job.answers['b-common'] === undefined) {
-    questions.push(commonOrValveQuestion);
-  }
-  if (os.length > 0 && bs.length > 0 && job.answers['b-common'] === undefined) questions.push(commonOrValveQuestion);
-  const outdoor = equipment.outdoorUnit ?? plateSays(job).outdoorUnit ?? job.answers['outdoor-unit'];
-  const heatPump = valves.length > 0 && outdoor !== 'air-conditioner' && outdoor !== 'none';
-  result.dampers =
-    valves.length > 0 && !heatPump && (equipment.damperVA !== undefined || (os.length > 0 && bs.length > 0));
-  if (result.dampers)
-    reasons.push({
-      rule: 'dampers',
-      text: `${listed(valves.map((c) => c.board ?? c.wall ?? ''))} without a heat pump: changeover dampers.`,
-      about: about(valves),
-    });
-  else if (valves.length > 0 && !heatPump)
-    findings.push(
-      finding(
-        'system.valve-without-pump',
-        { terminals: valves.map((c) => c.board ?? c.wall ?? '') },
-        about(valves),
-        'outdoor unit',
-      ),
-    );
-  if (valves.length > 0 && heatPump) {
+/** A reversing valve, changeover dampers, or neither. */
+function readValve({ job, bs, os, valves, outdoor, heatPump, system }: Course): void {
+  if (valves.length === 0) return;
+  const { reasons, findings, questions } = system;
+  const letters = valves.map((c) => c.board ?? c.wall ?? '');
+  if (heatPump) {
     reasons.push({
       rule: 'valve',
-      text: `A conductor on ${listed(valves.map((c) => c.board ?? c.wall ?? ''))}: a reversing valve, so a heat pump.`,
+      text: `A conductor on ${listed(letters)}: a reversing valve, so a heat pump.`,
       about: about(valves),
     });
     if (outdoor === undefined || outdoor === 'unknown') questions.push(outdoorQuestion);
-    result.reversingValve = valveMode(job, valves, questions);
+    system.reversingValve = valveMode(job, valves, questions);
+    return;
   }
-  if (heatPump) {
-    auxStages = heats.length;
-    const fossil = heats.length > 0 && result.fuel !== null && result.fuel !== 'electric';
-    result.kind = fossil ? 'dual-fuel' : 'heat-pump';
-    result.heatStages = Math.max(1, coolStages);
-    result.auxStages = auxStages;
-    result.auxRoles = (['heat1', 'heat2', 'heat3'] as const).filter((role) => heats.some((c) => roleOf(c) === role));
-    if (heats.length > 0)
-      reasons.push({ rule: 'aux', text: 'W on a heat pump is auxiliary heat.', about: about(heats) });
-    if (fossil && (equipment.outdoorTemperature === undefined || equipment.outdoorTemperature === 'none'))
-      findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
-  } else if (cools.length > 0 && outdoor === 'none') {
-    findings.push(finding('system.no-outdoor-unit', {}, about(cools), 'nameplate: no outdoor unit'));
-  } else if (heats.length > 0 && cools.length > 0) {
-    result.kind = 'furnace-ac';
+  system.dampers = job.survey.equipment.damperVA !== undefined || (os.length > 0 && bs.length > 0);
+  if (system.dampers)
     reasons.push({
-      rule: 'w-and-y',
-      text: 'W and Y, no reversing valve: a furnace or boiler with an air conditioner.',
-      about: about([...heats, ...cools]),
+      rule: 'dampers',
+      text: `${listed(letters)} without a heat pump: changeover dampers.`,
+      about: about(valves),
     });
-  } else if (heats.length > 0) {
-    result.kind = 'heat-only';
-    reasons.push({ rule: 'w-only', text: 'W and no Y: heat only.', about: about(heats) });
-  } else if (cools.length > 0) {
-    result.kind = 'cool-only';
-    reasons.push({ rule: 'y-only', text: 'Y and no W: cooling only.', about: about(cools) });
-  } else if (fans.length > 0) {
-    result.kind = 'fan-only';
-    reasons.push({ rule: 'g-alone', text: 'G without Y and W: fan only, or a conductor is lost.', about: about(fans) });
-  }
-  if (coolStages === 2)
+  else findings.push(finding('system.valve-without-pump', { terminals: letters }, about(valves), 'outdoor unit'));
+}
+
+/** A heat pump, with or without a fuel furnace beside it. */
+function readHeatPump({ job, heats, system }: Course): void {
+  const { equipment } = job.survey;
+  const fossil = heats.length > 0 && system.fuel !== null && system.fuel !== 'electric';
+  system.kind = fossil ? 'dual-fuel' : 'heat-pump';
+  system.heatStages = Math.max(1, system.coolStages);
+  system.auxStages = heats.length;
+  system.auxRoles = (['heat1', 'heat2', 'heat3'] as const).filter((role) => heats.some((c) => roleOf(c) === role));
+  if (heats.length > 0)
+    system.reasons.push({ rule: 'aux', text: 'W on a heat pump is auxiliary heat.', about: about(heats) });
+  if (fossil && (equipment.outdoorTemperature === undefined || equipment.outdoorTemperature === 'none'))
+    system.findings.push(finding('system.outdoor-needed', {}, about(heats), 'heat pump and a fuel furnace'));
+}
+
+/** What it is, by which calls there are. */
+function readKind(c: Course): void {
+  const { heats, cools, fans, outdoor, system } = c;
+  const is = (kind: LowVoltageSystem['kind'], rule: Reason['rule'], text: string, of: readonly Core[]): void => {
+    system.kind = kind;
+    system.reasons.push({ rule, text, about: about(of) });
+  };
+  if (c.heatPump) readHeatPump(c);
+  else if (cools.length > 0 && outdoor === 'none')
+    system.findings.push(finding('system.no-outdoor-unit', {}, about(cools), 'nameplate: no outdoor unit'));
+  else if (heats.length > 0 && cools.length > 0)
+    is('furnace-ac', 'w-and-y', 'W and Y, no reversing valve: a furnace or boiler with an air conditioner.', [
+      ...heats,
+      ...cools,
+    ]);
+  else if (heats.length > 0) is('heat-only', 'w-only', 'W and no Y: heat only.', heats);
+  else if (cools.length > 0) is('cool-only', 'y-only', 'Y and no W: cooling only.', cools);
+  else if (fans.length > 0) is('fan-only', 'g-alone', 'G without Y and W: fan only, or a conductor is lost.', fans);
+}
+
+/** Stages by their letters, as far as the nameplate has them. */
+function readStages({ job, heats, cools, system }: Course): void {
+  const { reasons } = system;
+  if (system.coolStages === 2)
     reasons.push({ rule: 'numbered-stages', text: 'Y1 and Y2: two compressor stages.', about: about(cools) });
   if (heats.length > 1)
     reasons.push({
@@ -276,49 +289,67 @@ export function readSystem(job: LowVoltageJob): LowVoltageSystem {
       text: `${listed(heats.map((c) => c.board ?? c.wall ?? ''))}: ${stageWord(heats.length)} of heat.`,
       about: about(heats),
     });
-  if (equipment.coolStages !== undefined && coolStages > 0)
-    coolStages = Math.min(coolStages, Math.max(1, equipment.coolStages));
-  result.coolStages = coolStages;
-  heats = heats.filter((c) => c.wall !== undefined || c.board !== undefined);
+  const plate = job.survey.equipment.coolStages;
+  if (plate !== undefined && system.coolStages > 0) system.coolStages = Math.min(system.coolStages, Math.max(1, plate));
+}
 
+/** Who moves the air, what burns, and where C is: asked where it is open. */
+function readRest({ job, heats, cools, outdoor, system }: Course): void {
+  const { questions, findings, common } = system;
   const asked = questions.some((q) => q.code === 'three-wire');
-
+  const landed = heats.filter((c) => c.wall !== undefined || c.board !== undefined);
   // Water carries the heat: what burns is the boiler's own affair.
-  if (heats.length > 0 && result.fuel === null && !isWet(result)) questions.push(fuelQuestion);
-
-  result.air = readAir(job, result);
-  if (result.air.cooling === 'unknown' && outdoor !== 'none' && !asked) {
+  if (landed.length > 0 && system.fuel === null && !isWet(system)) questions.push(fuelQuestion);
+  system.air = readAir(job, system);
+  if (system.air.cooling === 'unknown' && outdoor !== 'none' && !asked) {
     questions.push(withoutFanQuestion);
     findings.push(finding('system.no-fan-with-cooling', {}, about(cools), 'Y landed, G not'));
   }
-  if (result.air.heating === 'unknown') questions.push(heatFanQuestion);
+  if (system.air.heating === 'unknown') questions.push(heatFanQuestion);
   if (common === 'board-unseen') questions.push(commonAtBoardQuestion);
-  findings.push(...surveyAgainstPlate(job, result, heats.length));
-  if (common === 'wall-only')
-    findings.push(
-      finding('power.common-one-end', { place: 'wall', other: 'board' }, ['terminal:C'], 'C at the wall only'),
-    );
-  if (common === 'board-only')
-    findings.push(
-      finding('power.common-one-end', { place: 'board', other: 'wall' }, ['terminal:C'], 'C at the board only'),
-    );
+  findings.push(...surveyAgainstPlate(job, system, landed.length));
+  const oneEnd = (place: string, other: string): void => {
+    findings.push(finding('power.common-one-end', { place, other }, ['terminal:C'], `C at the ${place} only`));
+  };
+  if (common === 'wall-only') oneEnd('wall', 'board');
+  if (common === 'board-only') oneEnd('board', 'wall');
+}
 
+/** Whether it is settled, and the sentence that says it. */
+function settle({ fans, heatPump, system }: Course): void {
+  const { questions, findings } = system;
   // The fuel behind a heat pump decides whether the two may run together, and without a fan conductor
   // whether heat may run at all; elsewhere it can wait.
   const waiting = questions.some((q) => q.needed && (q.code !== 'fuel' || heatPump || fans.length === 0));
   const stopped = findings.some((f) => f.severity === 'blocker');
-  result.verdict = result.kind === null || waiting || stopped ? 'open' : 'known';
-  if (result.kind === 'fan-only') {
-    result.verdict = 'open';
+  system.verdict = system.kind === null || waiting || stopped ? 'open' : 'known';
+  if (system.kind === 'fan-only') {
+    system.verdict = 'open';
     findings.push(finding('system.not-this-family', { what: 'a fan on its own' }, about(fans)));
   }
   const unsettled = questions.some((q) => q.code === 'outdoor-unit' || q.code === 'three-wire');
-  const sentence = sentenceFor(result);
-  result.sentence = unsettled
+  const sentence = sentenceFor(system);
+  system.sentence = unsettled
     ? `Not settled: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1, -1)}, if the answer below is so.`
     : sentence;
   findings.sort(bySeverity);
-  return result;
+}
+
+/** The system this job's survey, answers and readings show. */
+export function readSystem(job: LowVoltageJob): LowVoltageSystem {
+  const c = courseOf(job);
+  const { system } = c;
+  if (system.findings.some((f) => f.severity === 'blocker')) {
+    system.verdict = 'refused';
+    system.sentence = REFUSED[system.findings[0]?.code ?? ''] ?? LINE_VOLTAGE;
+    return system;
+  }
+  if (c.cores.every((core) => core.wall === undefined && core.board === undefined)) {
+    system.findings.push(finding('system.none', {}));
+    return system;
+  }
+  for (const step of [readTransformers, readLetters, readValve, readKind, readStages, readRest, settle]) step(c);
+  return system;
 }
 
 /** The mode the valve is energised in: off the equipment, by a letter of its own; a plate saying O/B says nothing. */
