@@ -4,7 +4,7 @@ import { derived } from '../../../tests/support/jobs';
 import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
 import type { LowVoltageJob } from '../job/schema';
-import { heatCycles } from './settings';
+import { heatCycles } from './canonical-settings';
 
 const job = (lines: string, device: string, more: object = {}, answers: object = {}): LowVoltageJob => {
   const read = readJobValue({

@@ -2,8 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { codesOf, type Derived24, derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
+import { cyclesPerHour, heatCycles } from './canonical-settings';
 import { predictedVolts } from './predict';
-import { cyclesPerHour, heatCycles } from './settings';
 
 const running = (d: Derived24, state: string): string[] =>
   (d.predictions.find((p) => p.state === state)?.running ?? []).filter((r) => r !== 'display').sort();
