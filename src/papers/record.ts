@@ -9,7 +9,7 @@ import { allReadings } from '@core/job/readings';
 import type { Job, Reading } from '@core/job/schema';
 import { joinParts } from '@core/join/links';
 import { DEFECTS } from '@core/mount/defects';
-import { bandText, valueText } from '@core/proof/proof-run';
+import { bandText, readText, valueText } from '@core/proof/proof-run';
 import { coverageParts } from '@core/record/common-parts';
 import { followUps } from '@core/record/handover';
 import { verifySeal } from '@core/record/seal';
@@ -97,7 +97,7 @@ function readingBlocks(job: Job, derived: Derived): Block[] {
             t.title,
             m.what,
             bandText(m, job.units),
-            valueText(m.quantity, last.value, job.units, m.seen),
+            readText(m, last, job.units),
             `${VERDICT[m.verdict]}${m.readings.length > 1 ? ` (${m.readings.length} readings)` : ''}${last.source === 'rig' ? ', rig' : ''}`,
           ];
         }),

@@ -66,7 +66,10 @@ test('a zone-valve swap, three wires and two channels, from survey to a sealed r
       const predicted = (await measure.locator('.measure-what .soft').textContent()) ?? '';
       const yes = measure.getByRole('button', { name: 'Yes' });
       if (await yes.isVisible())
-        await (/yes|as on the card/.test(predicted) ? yes : measure.getByRole('button', { name: 'No', exact: true })).click();
+        await (/yes|as on the card/.test(predicted)
+          ? yes
+          : measure.getByRole('button', { name: 'No', exact: true })
+        ).click();
       else {
         const [low = 0, high = 0] = [...predicted.matchAll(/(\d+(?:\.\d+)?)/g)].map((m) => Number(m[1]));
         await measure.getByLabel('meter says').fill(((low + high) / 2).toFixed(0));

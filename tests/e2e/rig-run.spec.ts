@@ -86,7 +86,10 @@ test('a no says which: what ran in place of the fan, which row of the card stand
   await kept(page);
   await page.reload();
   await open(/\d ?Fan alone/);
-  await expect(measure.getByRole('button', { name: 'compressor', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(measure.getByRole('button', { name: 'compressor', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   // Nothing ran is an answer too, and takes the place of the one before.
   await measure.getByRole('button', { name: 'compressor', exact: true }).click();
   await measure.getByRole('button', { name: 'Nothing ran' }).click();

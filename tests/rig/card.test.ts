@@ -5,6 +5,7 @@ import { proveOnWorld } from '../../rig/prove';
 import { derive } from '../../src/core/derive';
 import { coverageOfJob, rankingOf } from '../../src/core/evidence/of-job';
 import type { Job } from '../../src/core/job/schema';
+import { readText } from '../../src/core/proof/proof-run';
 import { toldOf, toldText, toldWords } from '../../src/core/proof/told';
 import { CARD_TEST } from '../../src/core/settings/read-back';
 import { floorJob } from '../support/floor';
@@ -87,6 +88,12 @@ describe('what a no says more', () => {
     expect(toldText('a + b', told)).toBe('First + Second');
     expect(toldOf(toldWords([]), told)).toEqual([]);
     expect(toldText('nothing', told)).toBe('nothing');
+  });
+  it('stands on the papers and in what is found in place of the no', () => {
+    const m = { quantity: 'seen', seen: { yes: 'right', no: 'wrong' }, told: { ask: '', keep: '', ...told } } as const;
+    expect(readText(m, { value: 0, words: 'b' })).toBe('Second');
+    expect(readText(m, { value: 0 })).toBe('wrong');
+    expect(readText(m, { value: 1, words: 'b' })).toBe('right');
   });
   it('is nothing where it names what is not there', () => {
     expect(toldOf('a + c', told)).toBeNull();

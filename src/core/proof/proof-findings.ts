@@ -3,7 +3,7 @@ import type { FindingCode } from '../findings/catalogue';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence } from '../job/readings';
 import type { Job } from '../job/schema';
-import { bandText, type ProofRun, valueText } from './proof-run';
+import { bandText, type ProofRun, readText } from './proof-run';
 
 /** What stands in the way of a proof: blockers of the stops before it. */
 export const blockersOf = (findings: readonly Finding[]): string[] =>
@@ -28,7 +28,7 @@ export function proofFindings(proof: ProofRun, units: Job['units']): Finding[] {
             {
               test: t.title,
               what: m.what,
-              value: valueText(m.quantity, last.value, units, m.seen),
+              value: readText(m, last, units),
               predicted: bandText(m, units),
             },
             [`test:${t.id}`, ...(m.a ? [m.a] : []), ...(m.b ? [m.b] : [])],

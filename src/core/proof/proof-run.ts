@@ -3,7 +3,7 @@ import { type ReadingEntry, standingReadings } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms, temperature } from '../units/units';
-import type { Told } from './told';
+import { type Told, toldText } from './told';
 import { type Band, combine, judge, type Verdict } from './verdict';
 
 export interface MeasurePlan {
@@ -203,6 +203,17 @@ export function valueText(
     case 'seen':
       return value >= 0.5 ? (seen?.yes ?? 'yes') : (seen?.no ?? 'no');
   }
+}
+
+/** A reading of a measure for people: a no that says which says it here. */
+export function readText(
+  m: Pick<MeasurePlan, 'quantity' | 'seen' | 'told'>,
+  r: Pick<Reading, 'value' | 'words'>,
+  units: 'si' | 'us' = 'si',
+): string {
+  return m.told && r.words !== undefined && r.value < 0.5
+    ? toldText(r.words, m.told)
+    : valueText(m.quantity, r.value, units, m.seen);
 }
 
 /** A predicted band for people. */

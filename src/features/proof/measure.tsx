@@ -1,8 +1,8 @@
 'use client';
 
 import { withStruck } from '@core/job/readings';
-import { bandText, type MeasureResult, type TestResult, valueText } from '@core/proof/proof-run';
-import { toldText, toldWords } from '@core/proof/told';
+import { bandText, type MeasureResult, readText, type TestResult, valueText } from '@core/proof/proof-run';
+import { toldWords } from '@core/proof/told';
 /** One measure: what, its band, what was read, and the verdict. */
 import Button from '@mui/material/Button';
 import { type ReactNode, useState } from 'react';
@@ -34,19 +34,16 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   const [again, setAgain] = useState(false);
   const where = [m.a, m.b].filter((x): x is string => x !== undefined);
   const take = (value: number, more: { during?: 'restart-delay'; words?: string } = {}): void => {
-    read(
-      `${test.title}: ${m.what} ${more.words && m.told ? toldText(more.words, m.told) : valueText(m.quantity, value, job.units, m.seen)}`,
-      {
-        quantity: m.quantity,
-        value,
-        state: m.state,
-        stop: 'proof',
-        test: test.id,
-        measure: m.id,
-        ...more,
-        ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
-      },
-    );
+    read(`${test.title}: ${m.what} ${readText(m, { value, ...more }, job.units)}`, {
+      quantity: m.quantity,
+      value,
+      state: m.state,
+      stop: 'proof',
+      test: test.id,
+      measure: m.id,
+      ...more,
+      ...(m.a && m.b ? { a: m.a, b: m.b } : {}),
+    });
   };
   // Mains jobs are read on a mains axis; a huge ohms band is drawn as far as it matters.
   const axis =
@@ -110,11 +107,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
       <div className="measure-read">
         {last ? (
           <p>
-            <span className="mono measure-value">
-              {last.value === 0 && last.words && m.told
-                ? toldText(last.words, m.told)
-                : valueText(m.quantity, last.value, job.units, m.seen)}
-            </span>
+            <span className="mono measure-value">{readText(m, last, job.units)}</span>
             <span className="measure-verdict">
               {MEASURE[m.verdict]}
               {m.readings.length > 1 ? `, reading ${m.readings.length}` : ''}
