@@ -8,7 +8,8 @@ import { conductorFarads, conductorOhmsOf } from './conductors';
 import { contactsFor, equipmentCircuit, hertzOf } from './equipment';
 import { type Installed, wallNode } from './installed';
 import { SECONDARY_VOLTS } from './loads.data';
-import { auxTerminals, kitLetters, sharedScrew, type WiringPlan } from './plan';
+import { auxTerminals, sharedScrew } from './placing';
+import { kitLetters, type WiringPlan } from './plan';
 import { kitWiring, SHARED } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
 
