@@ -1,5 +1,7 @@
 /** Single faults of a plant: a wire off, two exchanged on a part, what fails inside parts, the supply, the head. */
+
 import { pointLabel } from '../circuit/point';
+import type { NamedFault } from '../evidence/hypothesis';
 import type { Wire } from '../job/boiler-schema';
 import type { PlantFaults } from './circuit';
 import {
@@ -15,14 +17,7 @@ import {
   valveName,
 } from './parts';
 
-export interface PlantFault {
-  id: string;
-  name: string;
-  look: string;
-  fix: string;
-  /** Relative frequency in practice; hand estimates, stated so that they can be argued with. */
-  prior: number;
-  about: string[];
+export interface PlantFault extends NamedFault {
   wires?: (wires: readonly Wire[]) => Wire[];
   inside?: PlantFaults;
   /** Nothing the head asks is heard. */

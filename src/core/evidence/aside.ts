@@ -6,9 +6,9 @@ import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import { type MeasurePlan, type TestPlan, valueText } from '../proof/proof-run';
 import { toldOf } from '../proof/told';
-import type { Candidate, Evidence, Hypothesis, Observation, Predicted, Predictions } from './hypothesis';
+import type { Candidate, Evidence, Hypothesis, NamedFault, Observation, Predicted, Predictions } from './hypothesis';
 
-export type AsideFault = Pick<Hypothesis, 'id' | 'name' | 'look' | 'fix' | 'prior' | 'about'>;
+export type AsideFault = NamedFault;
 
 /** A measure of such a test, by the key it is predicted under. */
 export interface AsideMeasure {

@@ -2,11 +2,13 @@
  * Evidence of a family whose faults are known by what they do to its tests: each fault changes the figure that a measure
  * would give, and two at once change it one after the other. As planned a measure gives the middle of its band.
  */
+
 import type { Complaint } from '../job/complaint';
 import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
 import type { MeasurePlan, ProofRun, TestPlan } from '../proof/proof-run';
 import { complaintKey, complaintObservations } from './complaints';
+import type { NamedFault } from './hypothesis';
 import {
   AS_PLANNED,
   type Candidate,
@@ -25,14 +27,7 @@ export interface Wide {
   sigma: number;
 }
 
-export interface TestFault {
-  id: string;
-  name: string;
-  look: string;
-  fix: string;
-  /** Relative frequency in practice; hand estimates, stated so that they can be argued with. */
-  prior: number;
-  about: string[];
+export interface TestFault extends NamedFault {
   /**
    * What a measure gives under it, from what it would give without; with a spread where that may be much or little;
    * null where it then gives no figure at all.

@@ -51,14 +51,19 @@ export interface Observation {
   after?: readonly string[];
 }
 
-export interface Hypothesis {
+/** What can be wrong, in words, and how common that is. */
+export interface NamedFault {
   id: string;
   name: string;
   /** What to look at to confirm it. */
   look: string;
   fix: string;
+  /** Relative frequency in practice; hand estimates, stated so that they can be argued with. */
   prior: number;
   about: string[];
+}
+
+export interface Hypothesis extends NamedFault {
   /** By observation key; absent: this hypothesis says nothing about it. */
   predicts: Predictions;
   /** What it predicts where it is worse: a joint of more ohms, a supply of fewer volts. The best of all is taken. */

@@ -1,7 +1,7 @@
 /** Settings that a 24 V job needs, whichever device asks for them, each with its proposed value and its reason. */
-import type { DeviceSheet, SettingKey } from '../devices/sheet';
+import type { DeviceSheet } from '../devices/sheet';
 import type { Equipment, LowVoltageJob } from '../job/schema';
-import { type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
+import { type AddSetting, type CanonicalSetting, numbers, option } from '../settings/canonical-setting';
 import { fixed } from '../units/units';
 import { earlyStart } from '../week/early-start';
 import { addSchedule } from '../week/form';
@@ -12,17 +12,6 @@ import { addHeatPump } from './heat-pump-settings';
 import type { WiringPlan } from './plan';
 import type { Powering, PowerWayId } from './powering';
 import { isHeatPump, isWet, type LowVoltageSystem } from './system';
-
-/** One setting more. */
-type Add = (
-  key: SettingKey,
-  name: string,
-  value: string,
-  why: string,
-  options: CanonicalSetting['options'],
-  wrong?: CanonicalSetting['wrong'],
-  bounds?: CanonicalSetting['bounds'],
-) => void;
 
 /** Radiators: no air is moved with heat. */
 const hasRadiators = (system: LowVoltageSystem): boolean => isWet(system) && system.plant !== 'hydronic-air-handler';
@@ -57,7 +46,7 @@ export const cyclesPerHour = (most: number, duty: number): number => 4 * most * 
 /** How long each firing lasts at half load, in minutes. */
 const firingMinutes = (most: number): number => (60 * 0.5) / cyclesPerHour(most, 0.5);
 
-function addEquipment({ kind, fuel, heatStages }: LowVoltageSystem, pump: boolean, add: Add): void {
+function addEquipment({ kind, fuel, heatStages }: LowVoltageSystem, pump: boolean, add: AddSetting): void {
   if (kind === 'heat-only' || kind === 'cool-only' || kind === 'furnace-ac') {
     add(
       'equipment.kind',
@@ -84,7 +73,7 @@ function addEquipment({ kind, fuel, heatStages }: LowVoltageSystem, pump: boolea
   }
 }
 
-function addStages({ heatStages, coolStages }: LowVoltageSystem, pump: boolean, add: Add): void {
+function addStages({ heatStages, coolStages }: LowVoltageSystem, pump: boolean, add: AddSetting): void {
   const stages = (n: number): CanonicalSetting['options'] =>
     numbers(
       [0, 1, 2, 3].filter((x) => x <= Math.max(2, n)),
@@ -134,7 +123,7 @@ function fanWhy(system: LowVoltageSystem): string {
   return why[system.air.heating];
 }
 
-function addHeatingFan(system: LowVoltageSystem, add: Add): void {
+function addHeatingFan(system: LowVoltageSystem, add: AddSetting): void {
   if (system.heatStages === 0) return;
   const { heating } = system.air;
   const byThermostat = heating === 'thermostat';
@@ -152,7 +141,7 @@ function addHeatingFan(system: LowVoltageSystem, add: Add): void {
     );
 }
 
-function addHeatCycles(job: LowVoltageJob, system: LowVoltageSystem, add: Add): void {
+function addHeatCycles(job: LowVoltageJob, system: LowVoltageSystem, add: AddSetting): void {
   if (system.heatStages === 0 || isHeatPump(system)) return;
   const cycles = heatCycles(
     system.fuel,
@@ -168,7 +157,7 @@ function addHeatCycles(job: LowVoltageJob, system: LowVoltageSystem, add: Add): 
   );
 }
 
-function addCompressor({ coolStages }: LowVoltageSystem, add: Add): void {
+function addCompressor({ coolStages }: LowVoltageSystem, add: AddSetting): void {
   if (coolStages > 0) {
     add('cycles.cool', 'Cool cycles', '3', 'usual for a compressor', numbers([1, 2, 3, 4, 5, 6], 'per hour'));
     add(
@@ -183,7 +172,7 @@ function addCompressor({ coolStages }: LowVoltageSystem, add: Add): void {
   }
 }
 
-function addPower(system: LowVoltageSystem, powering: Powering | null, add: Add): void {
+function addPower(system: LowVoltageSystem, powering: Powering | null, add: AddSetting): void {
   const apart = powering?.chosen === 'separate-transformer';
   const feeds = apart ? 2 : system.transformers;
   add(
@@ -219,7 +208,7 @@ function addPower(system: LowVoltageSystem, powering: Powering | null, add: Add)
     );
 }
 
-function addChangeover({ kind, heatStages, coolStages }: LowVoltageSystem, add: Add): void {
+function addChangeover({ kind, heatStages, coolStages }: LowVoltageSystem, add: AddSetting): void {
   if (kind === 'furnace-ac') {
     add('changeover', 'Changeover', 'manual', 'the customer chooses the season; auto needs a wide gap', [
       option('manual', 'by hand'),
@@ -245,7 +234,7 @@ function addChangeover({ kind, heatStages, coolStages }: LowVoltageSystem, add: 
     );
 }
 
-function addCirculation(job: LowVoltageJob, system: LowVoltageSystem, add: Add): void {
+function addCirculation(job: LowVoltageJob, system: LowVoltageSystem, add: AddSetting): void {
   const fanWished = hourMinutes(job.week, 'fanMinutes');
   if (system.fanCall && !hasRadiators(system))
     add(
@@ -266,7 +255,7 @@ export function canonicalSettings(
   sheet: DeviceSheet | null,
 ): CanonicalSetting[] {
   const settings: CanonicalSetting[] = [];
-  const add: Add = (key, name, value, why, options, wrong = [], bounds) => {
+  const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
     settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
   };
   const pump = isHeatPump(system);

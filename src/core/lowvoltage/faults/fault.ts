@@ -2,17 +2,12 @@
  * A single fault of a 24 V job: what can be wrong, how common it is, what to look at, and the circuit as it would then
  * be. Used by diagnosis and by the rig, so that both mean the same thing.
  */
+
 import type { SettingKey } from '../../devices/sheet';
+import type { NamedFault } from '../../evidence/hypothesis';
 import type { Installed } from '../installed';
 
-export interface Fault {
-  id: string;
-  name: string;
-  look: string;
-  fix: string;
-  /** Relative frequency in practice; hand estimates, stated so that they can be argued with. */
-  prior: number;
-  about: string[];
+export interface Fault extends NamedFault {
   apply: (installed: Installed) => Installed;
   /** The same, worse: where how bad it is hangs on the fault, from mild to worst; `apply` is the mildest. */
   worse?: readonly ((installed: Installed) => Installed)[];
