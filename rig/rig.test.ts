@@ -37,7 +37,7 @@ describe('a house as planned', () => {
   });
 
   it('rests the compressor five minutes after power-up and after it stops', () => {
-    const world = new World(five, [], 28, 27);
+    const world = new World(five, { outdoorCelsius: 28, roomCelsius: 27 });
     world.advance(90);
     world.setThermostat({ mode: 'cool', coolCelsius: 20 });
     world.advance(200);
@@ -50,7 +50,7 @@ describe('a house as planned', () => {
   });
 
   it('warms the room when it heats and the supply air is hotter than the return', () => {
-    const world = new World(five, [], 0, 18);
+    const world = new World(five, { outdoorCelsius: 0, roomCelsius: 18 });
     world.advance(90);
     world.setThermostat({ mode: 'heat', heatCelsius: 22 });
     world.advance(600);
@@ -60,7 +60,7 @@ describe('a house as planned', () => {
   });
 
   it('behaves as it was set up: equipment kind, fan with heat, compressor rest', () => {
-    const world = new World(five, [], 28, 27);
+    const world = new World(five, { outdoorCelsius: 28, roomCelsius: 27 });
     world.advance(90);
     world.setSettings({ 'equipment.kind': 'heat-only' });
     world.setThermostat({ mode: 'cool', coolCelsius: 20 });
@@ -73,7 +73,7 @@ describe('a house as planned', () => {
   });
 
   it('goes dark without supply and cannot be set', () => {
-    const world = new World(five, [], 20, 20);
+    const world = new World(five, { outdoorCelsius: 20, roomCelsius: 20 });
     world.setSupply(false);
     expect(world.state()).toMatchObject({ display: 'dark', detected: [], running: [] });
     expect(() => world.setThermostat({ mode: 'heat' })).toThrow('dark');
@@ -89,14 +89,16 @@ describe('a house with a fault', () => {
   });
 
   it('an unseated conductor is not detected; C not landed leaves it dark', async () => {
-    const world = new World(five, ['unseated-wall-k3'], 20, 20);
+    const world = new World(five, { faults: ['unseated-wall-k3'], outdoorCelsius: 20, roomCelsius: 20 });
     world.advance(95);
     expect(world.state().detected).toEqual(['R', 'C', 'W', 'G']);
-    expect(new World(five, ['common-not-landed'], 20, 20).state().display).toBe('dark');
+    expect(
+      new World(five, { faults: ['common-not-landed'], outdoorCelsius: 20, roomCelsius: 20 }).state().display,
+    ).toBe('dark');
   });
 
   it('is mended by putting the conductor right with the supply off', () => {
-    const world = new World(five, ['unseated-wall-k3'], 20, 20);
+    const world = new World(five, { faults: ['unseated-wall-k3'], outdoorCelsius: 20, roomCelsius: 20 });
     world.setSupply(false);
     world.moveConductor('k3', 'wall', 'Y', true);
     world.setSupply(true);

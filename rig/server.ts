@@ -30,6 +30,7 @@ import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
 import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
+import { seedOf } from './house/drawn';
 import { CURES, type Cure, Joining, troublesOf } from './joining';
 import { Registration } from './registration';
 import { RigError } from './rig-error';
@@ -171,13 +172,19 @@ export function createRig(now: () => number, random: () => number, options: RigO
   app.get('/state', (c) => c.json(shown(any())));
   app.get('/faults', (c) => c.json([...any().faults(), ...(bench?.faults() ?? [])]));
   app.post('/house', async (c) => {
-    const { job, faults, outdoorCelsius, roomCelsius } = await read(c.req.raw, LoadHouse);
+    const { job, faults, outdoorCelsius, roomCelsius, seed } = await read(c.req.raw, LoadHouse);
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
     const sensors = new Benches(file.job, faults);
     const others = faults.filter((id) => !isBenchFault(id));
-    world = worldOf({ job: file.job, faults: others, outdoorCelsius, roomCelsius });
+    world = worldOf({
+      job: file.job,
+      faults: others,
+      outdoorCelsius,
+      roomCelsius,
+      seed: seed ?? seedOf(`${file.job.site.name} ${file.job.zone}`),
+    });
     bench = sensors;
     changed();
     return c.json(shown(world));

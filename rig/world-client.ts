@@ -1,7 +1,6 @@
 /** The rig's world without the wire between: for making demo records whose readings are computed, not invented. */
 
 import type { Job } from '../src/core/job/schema';
-import type { Fault } from '../src/core/lowvoltage/faults/fault';
 import type { RigClient } from '../src/core/rig/client';
 import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
 import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
@@ -10,7 +9,7 @@ import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';
 import { RigError } from './rig-error';
-import { World } from './world';
+import { World, type WorldOptions } from './world';
 import { isAppliance, worldOf } from './worlds';
 
 const notHere = async (): Promise<never> => {
@@ -83,19 +82,18 @@ function floorClient(job: Job, faults: readonly string[]): RigClient {
   };
 }
 
-/** A 24 V house; also with faults that no list knows. */
+/** A 24 V house; also with faults that no list knows, and one of those that the survey allows. */
 export function worldClient(
   job: Job,
   faults: readonly string[],
-  unlisted: readonly Fault[] = [],
-  outdoorCelsius = 24,
+  options: Omit<WorldOptions, 'faults'> = {},
 ): RigClient {
-  let world = new World(job, faults, outdoorCelsius, 21, unlisted);
+  let world = new World(job, { ...options, faults });
   return {
     state: async () => world.state(),
     faults: async () => world.faults(),
     load: async (_job, ids, outdoor) => {
-      world = new World(job, ids, outdoor, 21);
+      world = new World(job, { ...options, unlisted: [], faults: ids, outdoorCelsius: outdoor });
       return world.state();
     },
     thermostat: async (change) => {
@@ -189,20 +187,23 @@ function withSensors(inner: RigClient, job: Job, faults: readonly string[]): Rig
   };
 }
 
-/** A house for the job's family, in this process. */
-export const clientFor = (job: Job, faults: readonly string[]): RigClient =>
+/** A house for the job's family, in this process. @param seed which of those that the survey allows; the middle without */
+export const clientFor = (job: Job, faults: readonly string[], seed?: number): RigClient =>
   withSensors(
     (CLIENTS[job.family] ?? applianceClient)(
       job,
       faults.filter((id) => !isBenchFault(id)),
+      seed,
     ),
     job,
     faults,
   );
 
 /** Families with an interface of their own. */
-const CLIENTS: Readonly<Partial<Record<Job['family'], (job: Job, faults: readonly string[]) => RigClient>>> = {
-  '24v': (job, faults) => worldClient(job, faults),
+const CLIENTS: Readonly<
+  Partial<Record<Job['family'], (job: Job, faults: readonly string[], seed?: number) => RigClient>>
+> = {
+  '24v': (job, faults, seed) => worldClient(job, faults, { seed }),
   boiler: plantClient,
   floor: floorClient,
 };

@@ -17,10 +17,12 @@ interface Wish {
   faults: readonly string[];
   outdoorCelsius: number;
   roomCelsius: number;
+  /** Which of the houses that the survey allows; the middle of them without. */
+  seed?: number | undefined;
 }
 
 const WORLDS: Readonly<Record<Family, (wish: Wish) => AnyWorld>> = {
-  '24v': ({ job, faults, outdoorCelsius, roomCelsius }) => new World(job, faults, outdoorCelsius, roomCelsius),
+  '24v': ({ job, ...house }) => new World(job, house),
   boiler: ({ job, faults }) => new BoilerWorld(job, faults),
   floor: ({ job, faults }) => new FloorWorld(job, faults),
   heater: ({ job, faults }) => new HeaterWorld(job, faults),

@@ -110,7 +110,8 @@ async function ranked(
   faults: readonly string[],
   unlisted: readonly Fault[] = [],
 ): Promise<{ ranking: Ranking | null; verdict: string; job: Job }> {
-  const rig = unlisted.length > 0 ? worldClient(job, faults, unlisted) : clientFor(job, faults);
+  const seed = Math.floor(random() * 2 ** 31);
+  const rig = unlisted.length > 0 ? worldClient(job, faults, { unlisted, seed }) : clientFor(job, faults, seed);
   const proved = await proveOnWorld(job, { faults, rig, read: meterOf() });
   const d = derive(proved);
   return { ranking: rankingOf(proved, d), verdict: d.shared.proof.verdict, job: proved };

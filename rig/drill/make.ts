@@ -32,7 +32,7 @@ export interface DrillCaseMade {
 const UNFIT = /^(joint-|supply-off)/;
 /** Came to the list later: a number stands for the same house for good, so what is new is drawn by none. */
 const LATER =
-  /^(set-|clock:|week:|card:|part-|(dead|low|high)-source|high-|foreign-|tied-|link-missing-|broken-(accessory|kit)-|stuck-(open|closed)-(end-switch|zone|kit|accessory))/;
+  /^(set-|clock:|week:|card:|part-|coil-stuck-|(dead|low|high)-source|high-|foreign-|tied-|link-missing-|broken-(accessory|kit)-|stuck-(open|closed)-(end-switch|zone|kit|accessory))/;
 const TRIES = 40;
 /** Of the plain kind: the whole proof leaves so little doubt. */
 const PLAIN = 0.85;

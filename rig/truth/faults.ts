@@ -129,6 +129,11 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
       does: { kind: 'coil-heavy', screw, times: 6 },
       accepts: new RegExp(`^${of_}-heavy-${load}$`),
     });
+    out.push({
+      id: `late-${screw}`,
+      does: { kind: 'coil-late', screw, volts: 31 },
+      accepts: new RegExp(`^${of_}-stuck-${load}$`),
+    });
   }
   out.push(...beyondTheBoard(of));
   for (const screw of new Set(Object.values(of.device.closes).flat()))
@@ -149,8 +154,6 @@ export function truthFaults(of: TruthCase, landed: readonly Landed[], loadAt: (s
     });
   for (const { screw } of of.equipment.loads.filter((l) => l.at === undefined && l.common === undefined))
     out.push({ id: `leak-${screw}`, does: { kind: 'leak-to-common', screw, ohms: 9 }, accepts: null });
-  for (const { screw } of of.equipment.loads)
-    out.push({ id: `late-${screw}`, does: { kind: 'coil-late', screw, volts: 31 }, accepts: null });
   // A device that calls the one for the other.
   const { closes } = of.device;
   if (closes.heat1 && closes.cool1 && !of.equipment.valve)

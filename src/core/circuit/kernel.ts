@@ -139,7 +139,7 @@ export class StateKernel implements KernelArrays {
           break;
         case 'load':
           layout.kind[i] = KIND.load;
-          layout.upper[i] = PICK_UP * e.ratedVolts;
+          layout.upper[i] = e.stuck ? Number.MAX_VALUE : PICK_UP * e.ratedVolts;
           layout.lower[i] = HOLD * e.ratedVolts;
           break;
         default:

@@ -66,6 +66,8 @@ export interface LoadElement extends ElementBase {
   inrushVA?: number;
   /** A coil picks up at 75 % and holds to 60 % of rated voltage; an electronic load runs from 75 %. */
   coil: boolean;
+  /** Its armature never moves, whatever volts it has: it hums, draws its inrush, and nothing runs. */
+  stuck?: boolean;
   /** An electronic input: its level means something, so that less than rated is not a weakness. */
   sense?: boolean;
   /** What runs when it is energised: "compressor", "burner" … */

@@ -116,7 +116,10 @@ export function equipmentCircuit(job: LowVoltageJob, system: LowVoltageSystem): 
     common: l.role.startsWith('heat') ? heatCommon : coolCommon,
     va: job.survey.equipment.loadVA?.[l.id] ?? (l.id === 'heat1' && valve ? ZONE_VALVE_VA : l.va),
     powerFactor: powerFactorOf(l, system),
-    inrushVA: job.survey.equipment.inrushVA?.[l.id] ?? Math.max(l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
+    inrushVA:
+      job.survey.equipment.inrushVA?.[l.id] ??
+      // A valve's motor takes no more to start than to run.
+      Math.max(l.id === 'heat1' && valve ? ZONE_VALVE_VA : l.inrushVA, job.survey.equipment.loadVA?.[l.id] ?? 0),
   }));
   loads.push(...secondValveLoads(job, system, seen, coolCommon));
   const outdoor = outdoorCable(job, loads);

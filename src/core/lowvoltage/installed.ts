@@ -48,6 +48,8 @@ export interface InstalledLoad {
   outdoor?: boolean;
   /** Winding burnt out. */
   open?: boolean;
+  /** Hums and never pulls in. */
+  stuck?: boolean;
 }
 
 export interface InstalledContact {
@@ -231,6 +233,7 @@ export function toNetlist(installed: Installed): Netlist {
       inrushVA: l.inrushVA,
       powerFactor: l.powerFactor,
       coil: true,
+      ...(l.stuck ? { stuck: true } : {}),
       runs: l.runs,
     });
   }

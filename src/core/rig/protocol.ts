@@ -113,6 +113,8 @@ export const LoadHouse = z.strictObject({
   faults: z.array(z.string().max(80)).max(4).default([]),
   outdoorCelsius: z.number().min(-40).max(50).default(24),
   roomCelsius: z.number().min(-10).max(45).default(21),
+  /** Which of the houses that the survey allows: mains, coils and runs are drawn by it. Its own by its name, without. */
+  seed: z.int().min(0).max(4_294_967_295).optional(),
 });
 
 /** What is done at an appliance of another family: a setting turned, a switch thrown, by name. */

@@ -1,4 +1,7 @@
-/** Faults of the equipment's loads: a winding that is open, one that draws several times what it should. */
+/**
+ * Faults of the equipment's loads: a winding that is open, one that draws several times what it should, an armature that
+ * does not move.
+ */
 import type { Installed } from '../installed';
 import { byDegree, type Fault } from './fault';
 
@@ -31,6 +34,15 @@ export const loadFaults = (installed: Installed): Fault[] =>
         prior: 0.3,
         about,
         ...byDegree(HEAVY, (times) => (i) => changed(i, { va: l.va * times, inrushVA: l.inrushVA * times })),
+      },
+      {
+        id: `coil-stuck-${l.id}`,
+        name: `${l.name} hums and does not pull in`,
+        look: `Volts across the ${l.name} while it is called are right: listen, and look whether its armature moves.`,
+        fix: 'Supply off: free what jams it; else replace the part.',
+        prior: 0.4,
+        about,
+        apply: (i) => changed(i, { stuck: true }),
       },
     ];
   });

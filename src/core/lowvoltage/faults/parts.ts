@@ -53,6 +53,15 @@ function ofPart(e: CircuitElement): Fault[] {
                 prior: 0.3,
                 ...byDegree(HEAVY, (times) => changed(e, (x) => ({ ...x, va: x.va * times }))),
               },
+              {
+                ...base,
+                id: `part-stuck-${slug(e.id)}`,
+                name: `${e.name} has its volts and does not move`,
+                look: `Volts across the ${e.name} while it is called are right: listen, and look whether it moves.`,
+                fix: 'Supply off: free what jams it; else replace the part.',
+                prior: 0.4,
+                apply: changed(e, (x) => ({ ...x, stuck: true })),
+              },
             ]
           : []),
       ];
