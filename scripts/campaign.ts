@@ -79,10 +79,10 @@ const HOUSES: Readonly<Record<string, Job>> = {
   'own 24 V': contactJob(OWN_24V),
 };
 
-/** A meter with a gain of its own, noise and a display; the mains of this house. */
-function meterOf(): (value: number, m: MeasurePlan) => number {
+/** A meter with a gain of its own, noise and a display; the mains of this house, where the rig does not draw them. */
+function meterOf({ family }: Job): (value: number, m: MeasurePlan) => number {
   const gain = 1 + normal(0.006);
-  const mains = 1 + normal(0.02);
+  const mains = family === '24v' ? 1 : 1 + normal(0.02);
   return (value, m) => {
     if (m.quantity === 'seen' || m.quantity === 'minutes') return value;
     const scale = m.quantity === 'volts-ac' ? gain * mains : gain;
@@ -112,7 +112,7 @@ async function ranked(
 ): Promise<{ ranking: Ranking | null; verdict: string; job: Job }> {
   const seed = Math.floor(random() * 2 ** 31);
   const rig = unlisted.length > 0 ? worldClient(job, faults, { unlisted, seed }) : clientFor(job, faults, seed);
-  const proved = await proveOnWorld(job, { faults, rig, read: meterOf() });
+  const proved = await proveOnWorld(job, { faults, rig, read: meterOf(job) });
   const d = derive(proved);
   return { ranking: rankingOf(proved, d), verdict: d.shared.proof.verdict, job: proved };
 }
