@@ -17,13 +17,13 @@ const notHere = async (): Promise<never> => {
 };
 
 /** The same for a boiler plant. */
-function plantClient(job: Job, faults: readonly string[]): RigClient {
-  let world = new BoilerWorld(job, faults);
+function plantClient(job: Job, faults: readonly string[], seed?: number): RigClient {
+  let world = new BoilerWorld(job, faults, seed);
   return {
     state: async () => world.state(),
     faults: async () => world.faults(),
     load: async (_job, ids) => {
-      world = new BoilerWorld(job, ids);
+      world = new BoilerWorld(job, ids, seed);
       return world.state();
     },
     thermostat: notHere,

@@ -23,7 +23,7 @@ interface Wish {
 
 const WORLDS: Readonly<Record<Family, (wish: Wish) => AnyWorld>> = {
   '24v': ({ job, ...house }) => new World(job, house),
-  boiler: ({ job, faults }) => new BoilerWorld(job, faults),
+  boiler: ({ job, faults, seed }) => new BoilerWorld(job, faults, seed),
   floor: ({ job, faults }) => new FloorWorld(job, faults),
   heater: ({ job, faults }) => new HeaterWorld(job, faults),
   contact: ({ job, faults }) => new ContactWorld(job, faults),

@@ -82,7 +82,7 @@ const HOUSES: Readonly<Record<string, Job>> = {
 /** A meter with a gain of its own, noise and a display; the mains of this house, where the rig does not draw them. */
 function meterOf({ family }: Job): (value: number, m: MeasurePlan) => number {
   const gain = 1 + normal(0.006);
-  const mains = family === '24v' ? 1 : 1 + normal(0.02);
+  const mains = CAMPAIGN[family]?.drawn ? 1 : 1 + normal(0.02);
   return (value, m) => {
     if (m.quantity === 'seen' || m.quantity === 'minutes') return value;
     const scale = m.quantity === 'volts-ac' ? gain * mains : gain;
@@ -159,10 +159,13 @@ async function singles(): Promise<Tally> {
   return sum;
 }
 
-/** What the campaign tries beyond singles: pairs where a family's rig takes two faults, and faults that no list knows. */
-const CAMPAIGN: Partial<Record<Family, { pairs: boolean; unlisted?: (job: Job) => Fault[] }>> = {
-  '24v': { pairs: true, unlisted: unlistedOf },
-  boiler: { pairs: true },
+/**
+ * What the campaign tries beyond singles: pairs where a family's rig takes two faults, and faults that no list knows; and
+ * whose rig draws its house by a seed, mains and all.
+ */
+const CAMPAIGN: Partial<Record<Family, { pairs: boolean; drawn: boolean; unlisted?: (job: Job) => Fault[] }>> = {
+  '24v': { pairs: true, drawn: true, unlisted: unlistedOf },
+  boiler: { pairs: true, drawn: true },
 };
 
 async function pairs(): Promise<Tally> {

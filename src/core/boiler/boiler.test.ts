@@ -6,7 +6,7 @@ import { derivedJson } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
 import { BoilerSurvey, type PlantKind, type Wire } from '../job/boiler-schema';
 import { coreMeanings, nextForCore } from './cores';
-import { demandPairs, expected, impossibleDemand, portOf, runDemand } from './demand';
+import { demandPairs, expected, portOf, runDemand } from './demand';
 import { joined } from './findings';
 import { whyCold } from './hot-water';
 import { type Plant, plantOf } from './parts';
@@ -131,16 +131,6 @@ describe('the truth of each plant', () => {
     const p = plant('zone-valves');
     const none = { heating: [], hotWater: false, cylinderCold: true };
     expect(runDemand(p, survey, wiresOf(p), none, { stuck: ['HW'] }).boilerFires).toBe(true);
-  });
-
-  it('a demand the plant cannot have is told in words', () => {
-    expect(impossibleDemand(plant('combination'), { heating: [], hotWater: true, cylinderCold: true })).toContain(
-      'no hot water',
-    );
-    expect(impossibleDemand(plant('zone-valves'), { heating: [3], hotWater: false, cylinderCold: true })).toBe(
-      'there is no heating zone 4: this plant has 1',
-    );
-    expect(impossibleDemand(plant('three-port'), { heating: [0], hotWater: true, cylinderCold: true })).toBeNull();
   });
 });
 

@@ -222,16 +222,6 @@ export function demandPairs(plant: Plant): { id: string; name: string; demand: D
   return pairs;
 }
 
-/** A demand the plant cannot have, in words; null when it can. */
-export function impossibleDemand(plant: Plant, d: Demand): string | null {
-  if (d.hotWater && !hasCylinder(plant.kind))
-    return plant.kind === 'combination'
-      ? 'a combination boiler has no hot water channel: it heats water on demand by itself'
-      : 'this plant has heating zones only: hot water is no channel of it';
-  const beyond = d.heating.find((z) => z >= plant.zones || z < 0);
-  return beyond === undefined ? null : `there is no heating zone ${beyond + 1}: this plant has ${plant.zones}`;
-}
-
 export interface DemandRow {
   id: string;
   name: string;
