@@ -207,7 +207,7 @@ describe('time', () => {
     expect(() => world.setDemand({ heating: [3], hotWater: false, cylinderCold: true, by: 'manual' })).toThrow(
       'no heating zone 4',
     );
-    const water = { heating: [], hotWater: true, cylinderCold: true, by: 'paired' } as const;
+    const water = { heating: [], hotWater: true, cylinderCold: true, by: 'paired' as const };
     const combination = new BoilerWorld(job({ plant: 'combination', input: 'live' }), []);
     expect(() => combination.setDemand(water)).toThrow('no hot water');
     expect(() => new BoilerWorld(zone(), ['hw-off-missing'])).toThrow('cannot have');
