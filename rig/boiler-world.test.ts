@@ -1,5 +1,7 @@
 /** Boiler plants on the rig: proofs that pass, faults that show, pairing that takes its time. */
+
 import { describe, expect, it } from 'vitest';
+import type { Point } from '../src/core/circuit/point';
 import { derive } from '../src/core/derive';
 import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
@@ -97,7 +99,7 @@ describe('what stands there is read apart from the plan', () => {
   it('a plan that takes a zone’s output to the other’s valve opens the other', () => {
     const first: Wants = { heating: [0], water: false, cold: true };
     expect(looksOf(wires, first)).toMatchObject({ fires: true, open: ['CH1'] });
-    const to = (p: string): string => (p === 'CH1.brown' ? 'CH2.brown' : p === 'CH2.brown' ? 'CH1.brown' : p);
+    const to = (p: Point): Point => (p === 'CH1.brown' ? 'CH2.brown' : p === 'CH2.brown' ? 'CH1.brown' : p);
     const wrong = wires.map((w) => ({ ...w, a: to(w.a), b: to(w.b) }));
     expect(looksOf(wrong, first)).toMatchObject({ fires: true, open: ['CH2'] });
   });

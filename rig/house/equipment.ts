@@ -3,7 +3,9 @@
  * on each, transformers, an outdoor unit at the end of its own cable, zones. Read here from the survey itself and not
  * from the system that the product makes of it, so that a wrong reading of it meets a house that is otherwise.
  */
+
 import { type CircuitElement, CLOSED_OHMS, OPEN_OHMS } from '../../src/core/circuit/netlist';
+import type { Point } from '../../src/core/circuit/point';
 import { conductorOhms } from '../../src/core/circuit/resistance.data';
 import type { LowVoltageJob } from '../../src/core/job/schema';
 import type { Installed, InstalledLoad, InstalledTransformer } from '../../src/core/lowvoltage/installed';
@@ -71,7 +73,7 @@ export interface Equipment {
   common: string;
   /** Parts beyond the board: the outdoor cable, other zones, end switches. */
   parts: CircuitElement[];
-  points: string[];
+  points: Point[];
   links: [string, string][];
   /** In which call the valve of a heat pump is driven; null where there is none. */
   valve: 'O' | 'B' | null;
@@ -367,11 +369,11 @@ function outdoors(
       return fed && goesOut.includes(l.id) ? { ...l, terminal: fed.far, common: returns, outdoor: true } : l;
     }),
     parts,
-    points: [...new Set([...ends.map((e) => e.far), returns])].map((far) => `outdoor.${far}`),
+    points: [...new Set([...ends.map((e) => e.far), returns])].map((far): Point => `outdoor.${far}`),
   };
 }
 
-const BOILER_CALL = 'boiler.call';
+const BOILER_CALL: Point = 'boiler.call';
 
 /** Valves in the pipes of the zones, their end switches side by side on the boiler's call, and other thermostats. */
 function zonesOf(
@@ -423,7 +425,7 @@ function zonesOf(
       shuts(`zone:${id}:end`, `end switch of ${zone.name}`, BOILER_CALL, { coil: `zone:${id}:valve` });
   }
   if (valved) coil('boiler', 'boiler relay', BOILER_CALL, 4, 0.6, 'boiler');
-  return { parts, points: valved ? [BOILER_CALL, ...zones.map(([id]) => `zone.${id}`)] : [] };
+  return { parts, points: valved ? [BOILER_CALL, ...zones.map(([id]): Point => `zone.${id}`)] : [] };
 }
 
 /** Links seen at the board, and the one from Y to G of a board that has the fan run with the compressor. */

@@ -1,6 +1,7 @@
 /** Jobs for tests and benches, written as a person would write a job file. */
 
 import type { BoilerDerived } from '../../src/core/boiler/family';
+import type { Point } from '../../src/core/circuit/point';
 import { derive } from '../../src/core/derive';
 import { jobAs } from '../../src/core/family/of';
 import { type Derived, ownOf } from '../../src/core/family/registry';
@@ -79,7 +80,7 @@ export const codesOf = (d: { findings: readonly { code: FindingCode }[] }): Find
   d.findings.map((f) => f.code);
 
 /** Volts read between two points of the old wiring, nothing called unless said. */
-export const found = (a: string, b: string, value: number, state = 'idle'): Partial<Reading> & object => ({
+export const found = (a: Point, b: Point, value: number, state = 'idle'): Partial<Reading> & object => ({
   quantity: 'volts-ac',
   value,
   a,

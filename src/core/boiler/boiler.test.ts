@@ -1,7 +1,9 @@
 /** The mains-switched world: truth of each plant, each mistake found, hot water and start. */
+
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyJob, boilerOf, mainsDead } from '../../../tests/support/jobs';
+import type { Point } from '../circuit/point';
 import { derivedJson } from '../derive';
 import type { FindingCode } from '../findings/catalogue';
 import { BoilerSurvey, type PlantKind, type Wire } from '../job/boiler-schema';
@@ -222,7 +224,7 @@ describe('derive, each mistake', () => {
 
   it('heating and hot water crossed', () => {
     const p = plant('zone-valves');
-    const swap = (x: string): string => (x === 'RX.3' ? 'RX.4' : x === 'RX.4' ? 'RX.3' : x);
+    const swap = (x: Point): Point => (x === 'RX.3' ? 'RX.4' : x === 'RX.4' ? 'RX.3' : x);
     const wires = asRecord(wiresOf(p).map((w) => ({ ...w, a: swap(w.a), b: swap(w.b) })));
     expect(bad(p, wires)).toContain('boiler.channels-crossed');
   });

@@ -1,6 +1,6 @@
 /** What is wrong with a plant: every demand under every fault, held against what was read, seen and complained of. */
 
-import { pointLabel } from '../circuit/point';
+import { type Point, pointLabel } from '../circuit/point';
 import { CircuitSolver } from '../circuit/solve';
 import { complaintKey, complaintObservations } from '../evidence/complaints';
 import {
@@ -71,7 +71,7 @@ interface Site {
   wires: readonly Wire[];
   /** Pairs of the tests made with the supply off. */
   pairs: readonly (readonly [string, string])[];
-  points: readonly string[];
+  points: readonly Point[];
 }
 
 /** Ohms with the supply and its bond taken away. */
@@ -293,7 +293,7 @@ export function boilerEvidence(job: BoilerJob, d: BoilerDerived): Evidence | nul
       t.measures.flatMap((m): [string, string][] => (m.quantity === 'ohms' && m.a && m.b ? [[m.a, m.b]] : [])),
     ),
     points: plantParts(plant)
-      .flatMap((p) => p.terminals.map((t) => `${p.id}.${t}`))
+      .flatMap((p) => p.terminals.map((t): Point => `${p.id}.${t}`))
       .filter((p) => landed.has(p) && !/\.(E|earth|N|blue)$/.test(p)),
   };
   const at = plantKey(site);

@@ -1,6 +1,6 @@
 /** Single faults of a plant: a wire off, two exchanged on a part, what fails inside parts, the supply, the head. */
 
-import { pointLabel } from '../circuit/point';
+import { type Point, pointLabel } from '../circuit/point';
 import type { NamedFault } from '../evidence/hypothesis';
 import type { Wire } from '../job/boiler-schema';
 import type { PlantFaults } from './circuit';
@@ -35,9 +35,9 @@ const MISTAKEN: readonly (readonly [string, RegExp, readonly string[]])[] = [
 ];
 
 const exchanged =
-  (p: string, q: string) =>
+  (p: Point, q: Point) =>
   (wires: readonly Wire[]): Wire[] => {
-    const other = (x: string): string => (x === p ? q : x === q ? p : x);
+    const other = (x: Point): Point => (x === p ? q : x === q ? p : x);
     return wires.map((w) => ({ ...w, a: other(w.a), b: other(w.b) }));
   };
 
@@ -106,7 +106,7 @@ function exchangedFaults(plant: Plant, wires: readonly Wire[]): PlantFault[] {
   const landed = new Set(wires.flatMap((w) => [w.a, w.b]));
   return plantParts(plant).flatMap((part) => {
     const [, , list = []] = MISTAKEN.find(([, id]) => id.test(part.id)) ?? [];
-    const here = list.map((t) => `${part.id}.${t}`).filter((p) => landed.has(p));
+    const here = list.map((t): Point => `${part.id}.${t}`).filter((p) => landed.has(p));
     return here.flatMap((p, i) =>
       here.slice(i + 1).map((q) => ({
         id: `exchanged:${p}-${q}`,

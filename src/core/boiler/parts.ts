@@ -2,6 +2,7 @@
  * The parts of a mains-switched plant and their terminals. A wire joins two of them; the wiring
  * centre is where they are joined, by number.
  */
+import type { Point } from '../circuit/point';
 import type { BoilerInput, BoilerSurvey, PlantKind } from '../job/boiler-schema';
 
 export interface PartInfo {
@@ -80,15 +81,15 @@ export const units = (plant: Plant): string[] =>
   Array.from({ length: plant.unitEachZone ? plant.zones : 1 }, (_, z) => unitOf(plant, z));
 
 /** The terminal that calls for heat in a zone from 0. */
-export const heatPoint = (plant: Plant, zone: number): string =>
+export const heatPoint = (plant: Plant, zone: number): Point =>
   plant.output !== 'live' && (zone === 0 || plant.unitEachZone)
     ? `${unitOf(plant, zone)}.NO`
     : `${unitOf(plant, zone)}.${heatingOutput(plant.unitEachZone ? 0 : zone)}`;
 /** What gives the live of hot water wanted, and of hot water not wanted; null where nothing does. */
-export const hotWaterOnPoint = (plant: Plant): string | null =>
+export const hotWaterOnPoint = (plant: Plant): Point | null =>
   !hasCylinder(plant.kind) ? null : plant.timer ? 'TIMER.ON' : boxOf(plant).hotWater ? 'RX.3' : null;
 /** What gives the live of hot water not wanted, where the plant takes one; null where nothing does. */
-export const hotWaterOffPoint = (plant: Plant): string | null =>
+export const hotWaterOffPoint = (plant: Plant): Point | null =>
   plant.kind !== 'three-port' ? null : plant.timer ? 'TIMER.OFF' : boxOf(plant).hotWaterOff ? 'RX.1' : null;
 
 const VALVE = ['blue', 'brown', 'grey', 'orange', 'earth'];

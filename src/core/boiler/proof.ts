@@ -2,6 +2,7 @@
  * The proof of a plant: earths and dry inputs dead first, then by the receiver's own buttons, then as paired;
  * each channel alone, both, neither. What must happen comes from the plant and the demand, never from the wires.
  */
+import type { Point } from '../circuit/point';
 import { OPEN_BOX_CAUTION } from '../mains/cautions';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { type DemandRow, expected, type Truth } from './demand';
@@ -30,7 +31,7 @@ const APART_OHMS = 100_000;
 const volts = (
   id: string,
   what: string,
-  point: string,
+  point: Point,
   state: string,
   predicted: MeasurePlan['predicted'],
   source: string,
@@ -46,7 +47,7 @@ const volts = (
   source,
 });
 
-const ohms = (id: string, what: string, a: string, b: string, predicted: MeasurePlan['predicted']): MeasurePlan => ({
+const ohms = (id: string, what: string, a: Point, b: Point, predicted: MeasurePlan['predicted']): MeasurePlan => ({
   id,
   what,
   quantity: 'ohms',

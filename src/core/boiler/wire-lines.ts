@@ -7,7 +7,7 @@
  */
 
 import { distance } from 'fastest-levenshtein';
-import { pointParts } from '../circuit/point';
+import { type Point, pointParts } from '../circuit/point';
 import type { Wire } from '../job/boiler-schema';
 import { insulation } from '../survey/colours.data';
 import { type Plant, plantParts } from './parts';
@@ -24,7 +24,7 @@ function nearest(word: string, words: readonly string[]): string | null {
 }
 
 /** Takes a point off the front of the words, or says what is wrong with it. */
-export function wirePoint(words: string[], plant: Plant): { point: string } | { problem: string } {
+export function wirePoint(words: string[], plant: Plant): { point: Point } | { problem: string } {
   const parts = plantParts(plant);
   const [first = '', ...after] = words;
   const dotted = first.includes('.');

@@ -2,6 +2,7 @@
  * Which terminals are to be joined for a plant: the plan, as wires through a numbered wiring centre.
  * Live, neutral and earth are bars; every other net gets a terminal of its own.
  */
+import type { Point } from '../circuit/point';
 import type { Wire } from '../job/boiler-schema';
 import {
   allValves,
@@ -23,7 +24,7 @@ import {
 /** A net: points that are one piece of copper, by what they carry. */
 export interface Net {
   name: string;
-  points: string[];
+  points: Point[];
   /** Number of its terminal in the wiring centre, where it was written down; else its place in the list. */
   terminal?: number;
 }
@@ -33,14 +34,14 @@ export const terminalOf = (net: Net, index: number): number => net.terminal ?? i
 
 /** The bars, and what the plan adds to them. */
 class Plan {
-  readonly live: string[] = ['SUPPLY.L'];
-  readonly neutral: string[] = ['SUPPLY.N'];
-  readonly earth: string[] = ['SUPPLY.E'];
+  readonly live: Point[] = ['SUPPLY.L'];
+  readonly neutral: Point[] = ['SUPPLY.N'];
+  readonly earth: Point[] = ['SUPPLY.E'];
   /** What calls the boiler. */
-  readonly call: string[] = [];
+  readonly call: Point[] = [];
   readonly nets: Net[] = [];
 
-  net(name: string, ...points: string[]): void {
+  net(name: string, ...points: Point[]): void {
     this.nets.push({ name, points });
   }
 }
@@ -76,7 +77,7 @@ function bars(plant: Plant, { live, neutral, earth }: Plan): void {
   neutral.push('BOILER.N');
   earth.push('BOILER.E');
   // A dry output that is to switch mains needs its common linked to L; into a dry input it must not have it.
-  if (plant.output !== 'live' && switchesMains(plant)) live.push(...units(plant).map((u) => `${u}.COM`));
+  if (plant.output !== 'live' && switchesMains(plant)) live.push(...units(plant).map((u): Point => `${u}.COM`));
   live.push('BOILER.L');
   if (plant.timer) {
     live.push('TIMER.L');
@@ -104,7 +105,7 @@ function combination(plant: Plant, plan: Plan): void {
 }
 
 /** Hot water's live to the part that it sets going: through the cylinder thermostat where there is one. */
-function hotWaterTo(plant: Plant, plan: Plan, end: string): void {
+function hotWaterTo(plant: Plant, plan: Plan, end: Point): void {
   const on = hotWaterOnPoint(plant);
   if (!hasCylinderStat(plant)) {
     if (on) plan.net('hot water on', on, end);
@@ -121,7 +122,7 @@ function zoned(plant: Plant, plan: Plan): void {
     const from = heatPoint(plant, i);
     if (own.has(from)) plan.net(`heating ${i + 1} on`, from, `${v}.brown`);
   });
-  plan.call.push(...allValves(plant).map((v) => `${v}.orange`));
+  plan.call.push(...allValves(plant).map((v): Point => `${v}.orange`));
 }
 
 function threePort(plant: Plant, plan: Plan): void {
@@ -132,8 +133,10 @@ function threePort(plant: Plant, plan: Plan): void {
   const stat = hasCylinderStat(plant);
   const on = hotWaterOnPoint(plant);
   if (stat && on) plan.net('hot water on', on, 'CYL.COM');
-  plan.net('hot water satisfied', ...(off ? [off] : []), ...(stat ? ['CYL.SAT'] : []), 'MID.grey');
-  plan.call.push(...(stat ? ['CYL.CALL'] : on ? [on] : []), 'MID.orange');
+  const satisfied: Point[] = [...(off ? [off] : []), ...(stat ? (['CYL.SAT'] as const) : []), 'MID.grey'];
+  plan.net('hot water satisfied', ...satisfied);
+  const called: Point | null = stat ? 'CYL.CALL' : on;
+  plan.call.push(...(called ? [called] : []), 'MID.orange');
 }
 
 function gravity(plant: Plant, plan: Plan): void {
@@ -154,7 +157,7 @@ function callBoiler(plant: Plant, plan: Plan): void {
     plan.neutral.push('RELAY.A2');
     plan.net('call pair', 'RELAY.COM', 'BOILER.CALL1');
     plan.net('call pair', 'RELAY.NO', 'BOILER.CALL2');
-  } else plan.net('call', ...call, ...(plant.input === 'live' ? ['BOILER.SL'] : []));
+  } else plan.net('call', ...call, ...(plant.input === 'live' ? (['BOILER.SL'] as const) : []));
 }
 
 function pump(plant: Plant, plan: Plan): void {
@@ -191,7 +194,7 @@ export const pointsOf = (plant: Plant): Set<string> =>
 
 /** Nets that traced wires make: points joined by whatever path, largest first after the bars. */
 export function netsOf(wires: readonly Wire[]): Net[] {
-  const group = new Map<string, Set<string>>();
+  const group = new Map<Point, Set<Point>>();
   for (const w of wires) {
     const a = group.get(w.a) ?? new Set([w.a]);
     const b = group.get(w.b) ?? new Set([w.b]);
@@ -202,14 +205,14 @@ export function netsOf(wires: readonly Wire[]): Net[] {
     }
     for (const p of a) group.set(p, a);
   }
-  const bars: [string, string][] = [
+  const bars: [Point, string][] = [
     ['SUPPLY.L', 'live'],
     ['SUPPLY.N', 'neutral'],
     ['SUPPLY.E', 'earth'],
   ];
   const sets = [...new Set(group.values())];
-  const nameOf = (set: Set<string>): string => bars.find(([p]) => set.has(p))?.[1] ?? [...set].sort()[0] ?? '';
-  const rank = (set: Set<string>): number => {
+  const nameOf = (set: ReadonlySet<Point>): string => bars.find(([p]) => set.has(p))?.[1] ?? [...set].sort()[0] ?? '';
+  const rank = (set: ReadonlySet<Point>): number => {
     const i = bars.findIndex(([p]) => set.has(p));
     return i < 0 ? bars.length : i;
   };

@@ -1,4 +1,5 @@
 /** What is shown of a contact: what stands open, what stands closed, that the appliance answers and stops. */
+import type { Point } from '../circuit/point';
 import type { MachineStep, MeasurePlan, TestPlan } from '../proof/proof-run';
 import { fixed } from '../units/units';
 import { DIRTY_VOLTS, type MillivoltLoop } from './loop';
@@ -13,8 +14,8 @@ const set = (celsius: number, wait: number): MachineStep[] => [{ act: { setCelsi
 const direct = (
   id: string,
   what: string,
-  a: string,
-  b: string,
+  a: Point,
+  b: Point,
   state: string,
   low: number,
   high: number,
@@ -267,8 +268,8 @@ function ownTests(survey: ContactSurvey): TestPlan[] {
   const one = (
     id: string,
     what: string,
-    a: string,
-    b: string,
+    a: Point,
+    b: Point,
     state: string,
     low: number,
     high: number,

@@ -1,5 +1,7 @@
 /** Readings between any two points of a contact job: typed, and held against its ring or pair. */
+
 import { voltsBetween } from '../circuit/phasor';
+import type { Point } from '../circuit/point';
 import { CircuitSolver } from '../circuit/solve';
 import { type Finding, finding } from '../findings/finding';
 import { type PointGrammar, type PointReadingLine, parsePointReadings } from '../job/point-lines';
@@ -18,16 +20,16 @@ const LEAST_VOLTS = 3;
 const LEAST_OTHER_KIND = 0.5;
 
 const GRAMMAR: PointGrammar = {
-  names: new Map([
+  names: new Map<string, readonly Point[]>([
     ['pile', ['pile.1', 'pile.2']],
     ['coil', ['coil.1', 'coil.2']],
     ['pair', ['pair.1', 'pair.2']],
     ['thermostat', ['pair.1', 'pair.2']],
-    ...['pile', 'coil', 'pair'].flatMap((p): [string, string[]][] => [
+    ...['pile', 'coil', 'pair'].flatMap((p): [string, Point[]][] => [
       [`${p}1`, [`${p}.1`]],
       [`${p}2`, [`${p}.2`]],
     ]),
-    ...['r', 'c', 'w'].map((l): [string, string[]] => [l, [`call.${l}`]]),
+    ...['r', 'c', 'w'].map((l): [string, Point[]] => [l, [`call.${l}`]]),
     ['earth', ['earth']],
   ]),
   states: new Map([

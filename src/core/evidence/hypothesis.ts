@@ -2,6 +2,7 @@
  * What one engine works on, whichever family it serves: hypotheses that each predict every observation, the magnitudes
  * nobody knows exactly and that all readings share, and what was read, seen, heard or complained of.
  */
+import type { Point } from '../circuit/point';
 import type { Quantity } from '../job/quantity';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 
@@ -84,8 +85,8 @@ export interface Candidate {
   /** What is entered, right where it is asked for. */
   enter: {
     quantity: Quantity;
-    a?: string;
-    b?: string;
+    a?: Point;
+    b?: Point;
     state: string;
     test?: string;
     measure?: string;

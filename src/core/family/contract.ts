@@ -5,6 +5,7 @@
 
 import type * as z from 'zod';
 import type { CircuitState } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import type { CircuitSolver } from '../circuit/solve';
 import type { BaseSheet, LostSensor, Schedule } from '../devices/sheet';
 import type { Evidence } from '../evidence/hypothesis';
@@ -155,7 +156,7 @@ export interface FamilyModule<F extends Family, Own> {
    */
   evidence?: (job: SeenJob<F>, own: Own, whole: boolean) => Evidence | null;
   /** Points a meter's probe reaches, beside those of its tests. */
-  probes?: (own: Own) => readonly string[];
+  probes?: (own: Own) => readonly Point[];
   /** What a customer of such a system may complain of. */
   complaints?: readonly Complaint[];
   /** How its tests are done on a rig, where they do not say so themselves. */

@@ -7,6 +7,7 @@
  *
  * "probe" and a mat's name alone mean both ends. Without a state volts are read not heating, ohms with the supply off.
  */
+import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import type { FloorSurvey } from '../job/floor-schema';
 import { pointWords } from '../job/points';
@@ -45,12 +46,12 @@ const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}
 const isState = (v: string | undefined): v is FloorStateId => FLOOR_STATES.some((s) => s.id === v);
 
 /** Takes the points off the front of the words. */
-function pointsOf(words: string[], survey: FloorSurvey, sheet: FloorSheet | null): string[] {
+function pointsOf(words: string[], survey: FloorSurvey, sheet: FloorSheet | null): Point[] {
   const mats = Object.entries(survey.mats).map(([id, m], i) => ({
     id,
     said: new Set([plain(id), plain(matName(m, i)), `mat${i + 1}`]),
   }));
-  const points: string[] = [];
+  const points: Point[] = [];
   const ends = (base: string, names: readonly string[]): void => {
     const before = points.length;
     while (words[0] !== undefined && names.includes(words[0].toLowerCase()) && points.length < 2)

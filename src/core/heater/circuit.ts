@@ -2,7 +2,9 @@
  * The heaters as they are wired, as a circuit: breaker, supply cable, the device with its one or two poles, load cable,
  * heaters in parallel. It says what a meter reads between any two points in each state.
  */
+
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import { meterReading } from '../circuit/solve';
 import { between, type Legs, legSource, legsOf } from '../mains/legs';
 import type { HeaterLoad } from './load';
@@ -46,7 +48,7 @@ export const terminalOf = (sheet: HeaterSheet, use: string): string | null =>
   Object.entries(sheet.terminals).find(([, u]) => u === use)?.[0] ?? null;
 
 /** Cores of the supply and of the load as they are meant: both cables, or the two ends of a loop. */
-export function coresOf(wall: Wall): { supply: [string, string]; load: [string, string] } | null {
+export function coresOf(wall: Wall): { supply: [Point, Point]; load: [Point, Point] } | null {
   if (!wall.supply) return null;
   const s = wall.supply.id;
   // A loop's one core comes from the supply, its other goes on to the heater.

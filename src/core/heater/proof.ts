@@ -1,4 +1,5 @@
 /** What is shown of line-voltage heaters: off leaves nothing, on gives what was counted, the room rises, it stops. */
+import type { Point } from '../circuit/point';
 import type { MachineStep, MeasurePlan, TestPlan } from '../proof/proof-run';
 import { fixed } from '../units/units';
 import { coresOf, type HeaterCircuit, heaterExpects, heaterLegs } from './circuit';
@@ -31,8 +32,8 @@ export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundF
   const cores = coresOf(wall);
   if (!cores) return [];
   const loop = wall.kind === 'two-core';
-  const across: [string, string] = loop ? [cores.supply[0], cores.load[0]] : cores.load;
-  const volts = (id: string, what: string, a: string, b: string, state: 'idle' | 'heating' | 'off'): MeasurePlan[] => {
+  const across: [Point, Point] = loop ? [cores.supply[0], cores.load[0]] : cores.load;
+  const volts = (id: string, what: string, a: Point, b: Point, state: 'idle' | 'heating' | 'off'): MeasurePlan[] => {
     const e = heaterExpects(c, a, b, 'volts-ac', state);
     return e
       ? [
@@ -129,16 +130,16 @@ export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundF
         { act: { groundFault: 'reset' } },
       ],
     });
-  tests.push(breakerTest(c, volts));
+  tests.push(breakerTest(c, cores, volts));
   return tests;
 }
 
-type Volts = (id: string, what: string, a: string, b: string, state: 'idle' | 'heating' | 'off') => MeasurePlan[];
+type Volts = (id: string, what: string, a: Point, b: Point, state: 'idle' | 'heating' | 'off') => MeasurePlan[];
 
 function offTest(
   c: HeaterCircuit,
   loop: boolean,
-  across: [string, string],
+  across: [Point, Point],
   volts: Volts,
   set: (celsius: number) => MachineStep[],
 ): TestPlan {
@@ -257,14 +258,13 @@ function stopsTest(sheet: HeaterSheet, fan: boolean): TestPlan {
 }
 
 /** The breaker that was marked is this one, and it takes everything. */
-function breakerTest(c: HeaterCircuit, volts: Volts): TestPlan {
-  const cores = coresOf(c.wall);
-  const [a, b] = cores?.supply ?? ['', ''];
+function breakerTest(c: HeaterCircuit, cores: NonNullable<ReturnType<typeof coresOf>>, volts: Volts): TestPlan {
+  const [a, b] = cores.supply;
   const loop = c.wall.kind === 'two-core';
   const measures = loop
     ? [
         ...volts('dead', 'the core from the supply to earth', a, 'earth', 'off'),
-        ...volts('dead-far', 'the core to the heaters to earth', cores?.load[0] ?? '', 'earth', 'off'),
+        ...volts('dead-far', 'the core to the heaters to earth', cores.load[0], 'earth', 'off'),
       ]
     : [
         ...volts('dead', 'between the supply cores', a, b, 'off'),

@@ -1,4 +1,5 @@
 /** Readings between any two points of a heater job: typed, and held against the circuit as surveyed. */
+import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { type PointGrammar, type PointReadingLine, parsePointReadings } from '../job/point-lines';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
@@ -22,11 +23,11 @@ import type { HeaterJob } from './survey-job';
 const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
 function grammar(survey: HeaterSurvey, sheet: HeaterSheet | null, wall: Wall): PointGrammar {
-  const names = new Map<string, readonly string[]>([
+  const names = new Map<string, readonly Point[]>([
     ['earth', ['earth']],
     ['e', ['earth']],
   ]);
-  const pair = (said: readonly string[], a: string, b: string): void => {
+  const pair = (said: readonly string[], a: Point, b: Point): void => {
     for (const word of said) {
       names.set(word, [a, b]);
       names.set(`${word}1`, [a]);

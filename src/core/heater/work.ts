@@ -162,18 +162,24 @@ export function deadPairs(survey: HeaterSurvey): DeadPair[] | undefined {
   const ids = Object.keys(survey.cables);
   if (ids.length === 0) return undefined;
   const name = (id: string): string => cableName(survey, id);
-  const within = ids.map((id) => ({ a: `cable.${id}.1`, b: `cable.${id}.2`, what: `${name(id)}, core to core` }));
-  const across = ids.slice(1).map((id, i) => ({
-    a: `cable.${ids[i]}.1`,
-    b: `cable.${id}.1`,
-    what: `${name(ids[i] ?? '')} to ${name(id)}, first cores`,
-  }));
+  const within = ids.map(
+    (id): DeadPair => ({ a: `cable.${id}.1`, b: `cable.${id}.2`, what: `${name(id)}, core to core` }),
+  );
+  const across = ids.slice(1).map(
+    (id, i): DeadPair => ({
+      a: `cable.${ids[i]}.1`,
+      b: `cable.${id}.1`,
+      what: `${name(ids[i] ?? '')} to ${name(id)}, first cores`,
+    }),
+  );
   const earth = ids.flatMap((id) =>
-    (['1', '2'] as const).map((c) => ({
-      a: `cable.${id}.${c}`,
-      b: 'earth',
-      what: `${name(id)}, ${c === '1' ? 'first' : 'second'} core to earth`,
-    })),
+    (['1', '2'] as const).map(
+      (c): DeadPair => ({
+        a: `cable.${id}.${c}`,
+        b: 'earth',
+        what: `${name(id)}, ${c === '1' ? 'first' : 'second'} core to earth`,
+      }),
+    ),
   );
   return [...within, ...across, ...earth];
 }

@@ -1,6 +1,6 @@
 /** What a boiler job's survey holds: the plant, its ratings, what is joined to what, hot water and its use. */
 import * as z from 'zod';
-import { many, size } from './bounds';
+import { many, PointText, size } from './bounds';
 import type { MeasuredLeaf } from './measured-leaf';
 
 const text = z.string().max(200);
@@ -9,7 +9,8 @@ const text = z.string().max(200);
 const WirePoint = z
   .string()
   .max(40)
-  .regex(/^[A-Z0-9]+\.[A-Za-z0-9]+$/, 'a part and its terminal, such as RX.4 or HW.brown');
+  .regex(/^[A-Z0-9]+\.[A-Za-z0-9]+$/, 'a part and its terminal, such as RX.4 or HW.brown')
+  .pipe(PointText);
 
 export const PlantKind = z.enum(['combination', 'zone-valves', 'heating-valves', 'three-port', 'gravity']);
 

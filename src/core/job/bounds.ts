@@ -2,7 +2,9 @@
  * What a job may hold at most, and between which sizes a figure is one: everything beyond is refused at the border
  * with its place, so that no sum behind it meets a house of 1e-300 m² or a hundred thousand jumpers.
  */
+
 import * as z from 'zod';
+import { isPoint, type Point } from '../circuit/point';
 
 /** How many of each a record holds at most. */
 export const MOST = {
@@ -90,3 +92,11 @@ export function parseJson(text: string): unknown {
   }
   return JSON.parse(text);
 }
+
+/** A point of a probe, as a file says it: the only way from text to a point. */
+export const PointText = shortText.pipe(
+  z.custom<Point>(
+    (text) => typeof text === 'string' && isPoint(text),
+    'a point is a part and its terminal, such as wall.R or RX.4, or earth',
+  ),
+);

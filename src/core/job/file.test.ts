@@ -18,6 +18,13 @@ describe('job files', () => {
     expect(read.ok && read.job).toEqual(job);
   });
 
+  it('a reading between what is no point is refused with its place', () => {
+    const between = (a: string, b: string): string =>
+      problem({ readings: [{ quantity: 'volts-ac', value: 26, a, b }] });
+    expect(between('wall.R', 'earth')).toBe('read');
+    expect(between('wall.R', 'C')).toMatch(/^readings\..*\.b: a point is a part and its terminal/);
+  });
+
   it('short forms mean what people write', () => {
     const read = readJobValue({
       ...head,

@@ -5,6 +5,7 @@
  *
  * Points, states and what is usual come from the family; the grammar is one.
  */
+import type { Point } from '../circuit/point';
 import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Quantity, Reading } from './schema';
 
@@ -15,7 +16,7 @@ export type PointReadingLine =
 
 export interface PointGrammar {
   /** What a point or a pair of points is called, without spaces, and what it stands for. */
-  names: ReadonlyMap<string, readonly string[]>;
+  names: ReadonlyMap<string, readonly Point[]>;
   states: ReadonlyMap<string, string>;
   /** State of a reading that names none. */
   usual: (quantity: Quantity) => string;
@@ -31,7 +32,7 @@ const LONGEST = 2000;
 const MOST_WORDS = 4;
 
 /** The longest name at the front of the words. */
-function take(words: string[], names: PointGrammar['names']): readonly string[] | null {
+function take(words: string[], names: PointGrammar['names']): readonly Point[] | null {
   for (let n = Math.min(MOST_WORDS, words.length); n > 0; n--) {
     const found = names.get(words.slice(0, n).join('').toLowerCase());
     if (found) {
@@ -45,7 +46,7 @@ function take(words: string[], names: PointGrammar['names']): readonly string[] 
 function parseOne(text: string, g: PointGrammar): PointReadingLine {
   const no = (problem: string): PointReadingLine => ({ ok: false, text, problem });
   const words = text.split(/\s+/);
-  const points: string[] = [];
+  const points: Point[] = [];
   while (points.length < 2) {
     if (/^(to|-)$/i.test(words[0] ?? '')) words.shift();
     const found = take(words, g.names);

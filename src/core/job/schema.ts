@@ -9,7 +9,7 @@ import { Drill } from '../drill/drill';
 import { FAMILIES, type Family, SURVEYS, type SurveyKeptOf, type SurveyOf } from '../family/surveys';
 import { Consent, ConsentAnswer, Link } from '../join/link-schema';
 import { Mount } from '../mount/mount';
-import { key, longText, many, shortText, size } from './bounds';
+import { key, longText, many, PointText, shortText, size } from './bounds';
 import { Complaint } from './complaint';
 import { HouseKept } from './house-schema';
 import { Photo } from './photo';
@@ -33,8 +33,8 @@ export const Reading = z.strictObject({
   source: z.enum(['typed', 'rig']),
   quantity: Quantity,
   /** Points such as "wall.R"; absent for readings that are not between two points. */
-  a: shortText.optional(),
-  b: shortText.optional(),
+  a: PointText.optional(),
+  b: PointText.optional(),
   /** SI value; for "seen" 1 is yes and 0 is no, for "said" 1. */
   value: z.number().min(-1e12).max(1e12),
   /** What was shown or answered, where that is words. */

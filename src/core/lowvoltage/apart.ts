@@ -1,7 +1,7 @@
 /** Supplies that stand apart in one job, and where at the wall a meter shows that they do. */
 import { continuity } from '../circuit/continuity';
 import type { SourceElement } from '../circuit/netlist';
-import { pointParts } from '../circuit/point';
+import { type Point, pointParts } from '../circuit/point';
 import { terminalInfo } from '../survey/terminals.data';
 import { type Installed, toNetlist, wallNode } from './installed';
 
@@ -70,8 +70,8 @@ export function islandsOf(installed: Installed): Island[] {
 const sideOf = (id: string): string => (id === 'T-heat' ? 'the heating transformer' : 'the cooling transformer');
 
 export interface ApartPair {
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
   words: string;
 }
 

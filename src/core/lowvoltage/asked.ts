@@ -1,4 +1,5 @@
 /** What is asked of a 24 V circuit under every fault: pairs live and dead, by what was read, could be, or is measured. */
+import type { Point } from '../circuit/point';
 import type { Candidate, Observation } from '../evidence/hypothesis';
 import type { MeasurePlan } from '../proof/proof-run';
 import { directKey, joinedKey, joinedOf, type PairOfKey, pairKey, pairOf } from './evidence-keys';
@@ -13,8 +14,8 @@ export interface DeadPair {
   key: string;
   /** Joined by wire and winding alone. */
   direct: string;
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
 }
 
 /** By state, each pair that was read, could be read next, or is measured by the proof. */

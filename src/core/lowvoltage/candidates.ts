@@ -5,7 +5,7 @@
  * give proves nothing. What is left undecided ends in "measure this first".
  */
 
-import { pointLabel } from '../circuit/point';
+import { type Point, pointLabel, pointParts } from '../circuit/point';
 import { meterReading } from '../circuit/solve';
 import { isOfOld, readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
@@ -33,8 +33,8 @@ export interface Candidate {
 export interface NextMeasurement {
   state: string;
   stateName: string;
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
   /** What each standing candidate would read. */
   reads: { candidate: string; volts: number }[];
 }
@@ -138,7 +138,7 @@ function nextMeasurement(job: LowVoltageJob, standing: readonly Candidate[]): Ne
   const options: { gain: number; next: NextMeasurement }[] = [];
   // Nothing calling is the state anybody can make; the others need the old thermostat's help.
   const cost = (state: string, a: string, b: string): number =>
-    (state === 'idle' ? 0 : 1) + (a.startsWith('board') === b.startsWith('board') ? 0 : 3);
+    (state === 'idle' ? 0 : 1) + (pointParts(a).part === pointParts(b).part ? 0 : 3);
   for (const prediction of first.predictions) {
     if (prediction.state === 'off') continue;
     const others = standing.flatMap((c) => {

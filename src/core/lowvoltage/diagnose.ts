@@ -1,6 +1,6 @@
 /** What is wrong with a 24 V job: the circuit under every fault, held against everything that was read. */
 
-import { screwWords } from '../circuit/point';
+import { type Point, screwWords } from '../circuit/point';
 import { AS_PLANNED, type Candidate, type Evidence, type Hypothesis, type Observation } from '../evidence/hypothesis';
 import { rankEvidence } from '../evidence/rank';
 import type { Ranking } from '../evidence/ranked';
@@ -53,7 +53,7 @@ function candidates(planned: Installed, states: readonly CallState[], observed: 
   );
   const boardHot = planned.transformers[0]?.hot ?? 'R';
   const boardCommon = planned.transformers[0]?.common ?? 'C';
-  const add = (state: CallState, a: string, b: string, minutes: number): void => {
+  const add = (state: CallState, a: Point, b: Point, minutes: number): void => {
     const key = pairKey(state.id, a, b);
     if (!observed.has(key))
       out.push({

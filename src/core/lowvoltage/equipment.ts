@@ -1,5 +1,7 @@
 /** The equipment side of the circuit that a system implies: transformers and loads at the board. */
+
 import type { CircuitElement } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import type { LowVoltageJob } from '../job/schema';
 import { type TerminalRole, terminalInfo } from '../survey/terminals.data';
 import { conductorFarads, conductorOhmsOf } from './conductors';
@@ -40,7 +42,7 @@ export interface EquipmentCircuit {
   screws: string[];
   label: (role: TerminalRole) => string;
   extra: CircuitElement[];
-  points: string[];
+  points: Point[];
   /** Board screws joined there, as found and as left: Y to G where the fan runs with the compressor. */
   links: [string, string][];
 }

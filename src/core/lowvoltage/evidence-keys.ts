@@ -1,4 +1,5 @@
 /** Names of what is read, seen and heard of a 24 V circuit, the same for observations and what a fault predicts. */
+import { isPoint, type Point } from '../circuit/point';
 
 /** A meter that loads what it reads is a part of the circuit. */
 const LOW_METER = 1e6;
@@ -11,8 +12,8 @@ export const pairKey = (state: string, a: string, b: string, meterOhms?: number)
 export interface PairOfKey {
   key: string;
   state: string;
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
   /** Of a meter that loads what it reads. */
   meterOhms?: number;
 }
@@ -20,7 +21,7 @@ export interface PairOfKey {
 /** The pair a key is of; null for what is no pair. */
 export function pairOf(key: string): PairOfKey | null {
   const [state, a, b, ohms] = key.split('|');
-  if (!state || !a || !b || !a.includes('.') || state === 'joined') return null;
+  if (!state || !a || !b || !isPoint(a) || !isPoint(b) || state === 'joined') return null;
   return { key, state, a, b, ...(ohms === undefined ? {} : { meterOhms: Number(ohms) }) };
 }
 
@@ -38,9 +39,9 @@ export const joinedKey = (a: string, b: string): string => `joined|${a < b ? a :
 /** Whether they are joined by nothing but wire and winding. */
 export const directKey = (a: string, b: string): string => joinedKey(a, b).replace(/^joined/, 'direct');
 /** The two points of such a key; null for another. */
-export function joinedOf(key: string): readonly [string, string] | null {
+export function joinedOf(key: string): readonly [Point, Point] | null {
   const [kind, a, b] = key.split('|');
-  return kind === 'joined' && a && b ? [a, b] : null;
+  return kind === 'joined' && a && b && isPoint(a) && isPoint(b) ? [a, b] : null;
 }
 /** Whether one thing runs in a state. */
 export const ranKey = (state: string, name: string): string => `ran|${state}|${name}`;

@@ -3,7 +3,9 @@
  * One description serves the wiring as found, as planned, as the rig has it and as a fault would
  * have it; `toNetlist` turns it into a circuit.
  */
+
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import type { TerminalRole } from '../survey/terminals.data';
 import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS, WINDING_REACTANCE } from './loads.data';
 
@@ -89,7 +91,7 @@ export interface Installed {
   /** Parts that are more than a conductor or a load: power kits, accessories, zones, the outdoor cable. */
   extra?: readonly CircuitElement[];
   /** Further points a probe can touch: "outdoor.Y". */
-  points?: readonly string[];
+  points?: readonly Point[];
 }
 
 /** Open-circuit volts of a transformer from its rating. */
@@ -105,11 +107,11 @@ export const sourceOhms = (va: number): number => (REGULATION * SECONDARY_VOLTS 
 export const sourceReactance = (va: number): number => WINDING_REACTANCE * sourceOhms(va);
 
 /** Node of a screw at the wall. */
-export const wallNode = (screw: string): string => `wall.${screw}`;
+export const wallNode = (screw: string): Point => `wall.${screw}`;
 /** Node of a screw at the board. */
-export const boardNode = (screw: string): string => `board.${screw}`;
+export const boardNode = (screw: string): Point => `board.${screw}`;
 /** Node of a screw at the outdoor unit. */
-export const outdoorNode = (screw: string): string => `outdoor.${screw}`;
+export const outdoorNode = (screw: string): Point => `outdoor.${screw}`;
 /** The control input that closes a thermostat contact. */
 export const callOf = (screw: string): string => `call:${screw}`;
 

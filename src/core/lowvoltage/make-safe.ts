@@ -2,7 +2,9 @@
  * Is it dead? Every reading of the series counts, by its points; and a dead reading counts only if the
  * circuit says it would have read otherwise with the supply on. A silence is a first sign, not a proof.
  */
+
 import { METER_HIGH_OHMS } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { pointWords } from '../job/points';
 import type { ReadingEntry } from '../job/readings';
@@ -163,8 +165,8 @@ const samePair = (x: ReadingEntry, y: ReadingEntry): boolean =>
   [x.a, x.b].sort().join('|') === [y.a, y.b].sort().join('|');
 
 /** Pairs worth touching to prove it dead: every hot against its common, where both are landed. */
-export function provingPairs(job: LowVoltageJob, system?: LowVoltageSystem): { a: string; b: string }[] {
-  const pairs: { a: string; b: string }[] = [];
+export function provingPairs(job: LowVoltageJob, system?: LowVoltageSystem): { a: Point; b: Point }[] {
+  const pairs: { a: Point; b: Point }[] = [];
   for (const place of ['wall', 'board'] as const) {
     const labels = Object.values(job.survey.conductors).flatMap((c) =>
       c.cable === 'main' && c[place]?.state === 'landed' && c[place]?.terminal ? [c[place].terminal] : [],

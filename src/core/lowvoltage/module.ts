@@ -20,6 +20,7 @@ import { LEAST_DEADBAND } from '../week/week';
 import { LOW_VOLTAGE_COMPLAINTS } from './complaints';
 import { everyFault, lowVoltageEvidence } from './diagnose';
 import { deriveLowVoltage, type LowVoltageDerived } from './family';
+import { boardNode, wallNode } from './installed';
 import { pairTable, predictor } from './predict';
 import { isWet } from './system';
 import { parseTrial, type Trial, tryIt } from './try-it';
@@ -285,11 +286,7 @@ export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   evidence: lowVoltageEvidence,
   probes: ({ installed }) =>
     installed
-      ? [
-          ...installed.wallScrews.map((t) => `wall.${t}`),
-          ...installed.boardScrews.map((t) => `board.${t}`),
-          ...(installed.points ?? []),
-        ]
+      ? [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ...(installed.points ?? [])]
       : [],
   complaints: LOW_VOLTAGE_COMPLAINTS,
   runTest: runTestOnRig,

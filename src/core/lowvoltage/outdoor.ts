@@ -3,7 +3,9 @@
  * compressor's and reversing valve's coils at its far end. Without a surveyed outdoor cable the
  * coils stand at the board, which overstates their voltage by the drop of that cable.
  */
+
 import type { CircuitElement } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import type { LowVoltageJob } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
@@ -17,7 +19,7 @@ const OUTDOOR_LOADS: readonly string[] = ['cool1', 'cool2', 'valve'];
 export interface OutdoorCable {
   loads: InstalledLoad[];
   elements: CircuitElement[];
-  points: string[];
+  points: Point[];
 }
 
 /** The outdoor cable read from both its ends. */

@@ -102,7 +102,7 @@ describe('predicted pairs', () => {
           faults: [],
         },
         'wall.R',
-        'nowhere',
+        'wall.nowhere',
       ),
     ).toBeNull();
   });

@@ -1,8 +1,10 @@
 /** Predicts every meter reading of an installed circuit in every state. */
+
 import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check';
 import { continuity } from '../circuit/continuity';
 import type { CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
 import { parsePoint, roleAt } from '../job/points';
 import { standingReadings } from '../job/readings';
@@ -22,7 +24,7 @@ export interface StatePrediction {
   /** Wall terminals called. */
   called: string[];
   /** Points a probe can touch: "wall.R", "board.C" … */
-  points: string[];
+  points: Point[];
   /** Over the points: ideal volts and the resistance behind them. */
   probes: ProbeTable;
   running: string[];
@@ -76,7 +78,7 @@ export function solveState(p: Predictor, state: CallState): Solution {
 }
 
 /** Everything of a circuit that a probe can touch: screws, parts, and the bare ends of cores under no screw. */
-function pointsOf(installed: Installed): string[] {
+function pointsOf(installed: Installed): Point[] {
   return [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ...(installed.points ?? [])];
 }
 
@@ -136,8 +138,8 @@ export function predictState(p: Predictor, state: CallState): StatePrediction {
 /** Reading between two points of a prediction, or null when a point is not there. */
 export function predictedVolts(
   prediction: StatePrediction,
-  a: string,
-  b: string,
+  a: Point,
+  b: Point,
   meterOhms = METER_HIGH_OHMS,
 ): number | null {
   const i = prediction.points.indexOf(a);
@@ -147,8 +149,8 @@ export function predictedVolts(
 }
 
 export interface PairRow {
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
   volts: number;
   /** With a low-impedance meter. */
   lowMeterVolts: number;
@@ -191,7 +193,7 @@ export interface SourceEstimate {
 }
 
 /** The last idle R to C reading of a healthy supply, which tells the transformer's own voltage. */
-export function idleSupplyReading(job: LowVoltageJob): { id: string; a: string; b: string; value: number } | null {
+export function idleSupplyReading(job: LowVoltageJob): { id: string; a: Point; b: Point; value: number } | null {
   const last = standingReadings(job)
     .filter((r) => r.quantity === 'volts-ac' && r.state === 'idle' && r.value >= 20 && r.value <= 30)
     .filter((r) => isHotToCommon(r.a, r.b))

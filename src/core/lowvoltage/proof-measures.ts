@@ -1,4 +1,5 @@
 /** What the tests of this family are made of: the context, and measures with their predictions. */
+import type { Point } from '../circuit/point';
 import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
 import type { MeasurePlan } from '../proof/proof-run';
@@ -61,8 +62,8 @@ export const toldRan = (installed: Installed): Told => ({
 export function voltsMeasure(
   c: ProofContext,
   state: string,
-  a: string,
-  b: string,
+  a: Point,
+  b: Point,
   what: string,
   id: string,
 ): MeasurePlan | null {

@@ -77,9 +77,10 @@ function burnsIn(p: StatePrediction, solver: ReturnType<typeof predictor>['solve
     else if (f.kind === 'overload' && f.va > BURNT_SHARE * f.ratedVA)
       burns.push(`in ${p.name} ${f.name} is asked for ${f.va.toFixed(0)} of ${f.ratedVA.toFixed(0)} VA`);
   }
+  const place = new Map<string, number>(p.points.map((point, i) => [point, i]));
   const at = (node: string): number => {
-    const i = p.points.indexOf(node);
-    const ground = p.points.indexOf(solver.netlist.ground);
+    const i = place.get(node) ?? -1;
+    const ground = place.get(solver.netlist.ground) ?? -1;
     return i < 0 || ground < 0 ? 0 : p.probes.open(i, ground);
   };
   for (const e of solver.netlist.elements)

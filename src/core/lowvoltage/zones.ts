@@ -3,7 +3,9 @@
  * seconds, then its end switch calls the boiler; end switches lie in parallel. On air equipment the
  * other thermostats are in parallel on W.
  */
+
 import { type CircuitElement, CLOSED_OHMS, type LoadElement, OPEN_OHMS } from '../circuit/netlist';
+import type { Point } from '../circuit/point';
 import type { LowVoltageJob } from '../job/schema';
 import { boardNode } from './installed';
 import {
@@ -20,11 +22,11 @@ import { isWet, type LowVoltageSystem } from './system';
 export const zoneCall = (id: string): string => `call:zone:${id}`;
 
 /** Where end switches join: the boiler's call terminals. */
-const BOILER_CALL = 'boiler.call';
+const BOILER_CALL: Point = 'boiler.call';
 
 export interface ZoneCircuit {
   elements: CircuitElement[];
-  points: string[];
+  points: Point[];
 }
 
 /** Zone valves with their end switches as loads and contacts. */
@@ -102,5 +104,5 @@ export function zoneCircuit(
       coil: true,
       runs: 'boiler',
     });
-  return { elements, points: valved ? [BOILER_CALL, ...zones.map(([id]) => `zone.${id}`)] : [] };
+  return { elements, points: valved ? [BOILER_CALL, ...zones.map(([id]): Point => `zone.${id}`)] : [] };
 }

@@ -1,4 +1,5 @@
 /** Proving mains dead: prove the tester, test every pair where the work is, prove it again. */
+import { type Point, pointParts } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { pairKey } from '../job/points';
 import { type ReadingEntry, readingsInTime } from '../job/readings';
@@ -11,15 +12,15 @@ export interface ProveStep {
   low: number;
   high: number;
   measure: string;
-  a?: string;
-  b?: string;
+  a?: Point;
+  b?: Point;
 }
 
 const DEAD_VOLTS = 5;
 /** Two points that must be dead to each other. */
 export interface DeadPair {
-  a: string;
-  b: string;
+  a: Point;
+  b: Point;
   what: string;
 }
 
@@ -35,7 +36,7 @@ const PAIRS: readonly DeadPair[] = (
 export const proveSteps = (low: number, pairs: readonly DeadPair[] = PAIRS): readonly ProveStep[] => [
   { id: PROVE_BEFORE, measure: PROVE_BEFORE, what: 'Tester on a known live source', low, high: 300 },
   ...pairs.map(({ a, b, what }) => ({
-    id: pairs === PAIRS ? `dead-${a.slice(4)}-${b.slice(4)}` : `dead-${a}-${b}`,
+    id: pairs === PAIRS ? `dead-${pointParts(a).id}-${pointParts(b).id}` : `dead-${a}-${b}`,
     measure: 'dead',
     what,
     low: 0,

@@ -1,4 +1,5 @@
 /** The shape of a proof run, the same for every family: tests, their measures, readings and verdicts. */
+import type { Point } from '../circuit/point';
 import { type ReadingEntry, standingReadings } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
@@ -10,8 +11,8 @@ export interface MeasurePlan {
   id: string;
   what: string;
   quantity: Quantity;
-  a?: string;
-  b?: string;
+  a?: Point;
+  b?: Point;
   /** Electrical state it is taken in. */
   state: string;
   predicted: Band;

@@ -11,8 +11,8 @@ const reading = (minute: number, value: number, more: Partial<Reading> = {}): Re
   source: 'typed',
   quantity: 'volts-ac',
   stop: 'make-safe',
-  a: 'L',
-  b: 'N',
+  a: 'box.L',
+  b: 'box.N',
   value,
   ...more,
 });
@@ -33,7 +33,7 @@ describe('dead by its points', () => {
     // Proofs before the live reading, or a dead reading elsewhere, answer nothing.
     expect(series(proof(0, 'prove-before'), live, reading(3, 0), proof(4, 'prove-after')).unanswered).toHaveLength(1);
     expect(
-      series(live, proof(2, 'prove-before'), reading(3, 0, { b: 'E' }), proof(4, 'prove-after')).unanswered,
+      series(live, proof(2, 'prove-before'), reading(3, 0, { b: 'box.E' }), proof(4, 'prove-after')).unanswered,
     ).toHaveLength(1);
   });
 
@@ -48,7 +48,7 @@ describe('dead by its points', () => {
     const any = fc.record({
       minute: fc.integer({ min: 0, max: 59 }),
       value: fc.constantFrom(0, 2, 24, 120, 230),
-      b: fc.constantFrom('N', 'E'),
+      b: fc.constantFrom('box.N' as const, 'box.E' as const),
       measure: fc.constantFrom(undefined, 'prove-before', 'prove-after'),
     });
     fc.assert(

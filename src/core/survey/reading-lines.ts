@@ -9,6 +9,7 @@
  *
  * "primary", "secondary", "fuse", "switch", "coil", "valve", "accessory" and "pile" on their own mean both ends.
  */
+import type { Point } from '../circuit/point';
 import type { JobOf, Place, Quantity, Reading } from '../job/schema';
 import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { insulation } from './colours.data';
@@ -37,7 +38,7 @@ export const READING_STATES: readonly { value: string; label: string; words: rea
 
 const PLACES: readonly string[] = ['wall', 'board', 'outdoor', 'board2', 'device'];
 /** Words for parts with two ends, and for single points. */
-const PAIRS: Record<string, [string, string]> = {
+const PAIRS: Record<string, [Point, Point]> = {
   primary: ['transformer.p1', 'transformer.p2'],
   secondary: ['transformer.s1', 'transformer.s2'],
   fuse: ['fuse.line', 'fuse.load'],
@@ -47,7 +48,7 @@ const PAIRS: Record<string, [string, string]> = {
   accessory: ['accessory.1', 'accessory.2'],
   pile: ['pile.1', 'pile.2'],
 };
-const SINGLES: Record<string, string> = {
+const SINGLES: Record<string, Point> = {
   earth: 'earth',
   ground: 'earth',
   chassis: 'chassis',
@@ -58,7 +59,7 @@ const SINGLES: Record<string, string> = {
 
 const LONGEST = 2000;
 
-function corePoint(job: JobOf<'24v'>, colour: string, place: Place): string | null {
+function corePoint(job: JobOf<'24v'>, colour: string, place: Place): Point | null {
   const found = Object.entries(job.survey.conductors).find(([, c]) => colourOf(c).split('/').includes(colour));
   if (!found) return null;
   const screw = landedOn(found[1], place);
@@ -67,7 +68,7 @@ function corePoint(job: JobOf<'24v'>, colour: string, place: Place): string | nu
 
 function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
   const no = (problem: string): ReadingLine => ({ ok: false, text, problem });
-  const points: string[] = [];
+  const points: Point[] = [];
   let place: string | null = null;
   let pending: string | null = null;
   let state: string | undefined;
@@ -123,7 +124,7 @@ function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
     } else if (SINGLES[word]) {
       const problem = settle();
       if (problem) return no(problem);
-      points.push(SINGLES[word] ?? '');
+      points.push(SINGLES[word] ?? 'earth');
     } else if (insulation(word) || terminalInfo(word) || /^[a-z][a-z0-9+/-]{0,3}$/.test(word)) {
       const problem = settle();
       if (problem) return no(problem);

@@ -29,7 +29,7 @@ interface Props {
 }
 
 export function WiringCentre({ parts, nets, result, lit, onPoint, picked = [], step = -1 }: Props): ReactNode {
-  const used = new Set(nets.flatMap((n) => n.points));
+  const used = new Set<string>(nets.flatMap((n) => n.points));
   const narrow = useNarrow();
   const layout = centreLayout(parts, nets, onPoint !== undefined, narrow);
   const { height } = layout;

@@ -1,10 +1,11 @@
 'use client';
 
-/** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
 import { OFF, parseBoilerReadings, voltsByWires } from '@core/boiler/found-readings';
 import type { PlantPart } from '@core/boiler/plant-layout';
 import { parseWires } from '@core/boiler/wire-lines';
 import { netsOf } from '@core/boiler/wiring';
+/** Survey of a plant: what it is, and what is joined to what, drawn, touched or typed. */
+import { isPoint } from '@core/circuit/point';
 import type { Wire } from '@core/job/boiler-schema';
 import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
@@ -44,6 +45,7 @@ export function BoilerSurveyScreen(): ReactNode {
       setFrom(from === point ? null : point);
       return;
     }
+    if (!isPoint(from) || !isPoint(point)) return;
     set(`Joined: ${from} to ${point}`, { wires: { ...survey.wires, [nanoid(6)]: { a: from, b: point } } });
     setFrom(null);
   };

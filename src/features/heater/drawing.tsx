@@ -4,6 +4,7 @@
  * The wall box drawn: supply cable, device, load cable and heaters, with the volts, watts and ohms that were read or
  * counted. Every core can be touched as a point of the meter.
  */
+import type { Point } from '@core/circuit/point';
 import { coresOf } from '@core/heater/circuit';
 import { cableName } from '@core/heater/roles';
 import { pointWords } from '@core/job/points';
@@ -59,7 +60,7 @@ export function HeaterDrawing({ picked = [], onPoint }: Props): ReactNode {
     </TouchPoint>
   );
   const cores = coresOf(wall);
-  const carries = (point: string): string =>
+  const carries = (point: Point): string =>
     cores?.supply.includes(point) ? 'hot' : cores?.load.includes(point) ? 'load' : '';
   const deviceMiddle = deviceTop + deviceHigh / 2;
   return (

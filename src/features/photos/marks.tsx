@@ -1,6 +1,7 @@
 'use client';
 
 /** Screws marked in a photograph: say which, touch where; touched again on the drawing they light up. */
+import { type Point, pointLetters } from '@core/circuit/point';
 import { familyOf } from '@core/family/registry';
 import type { Photo } from '@core/job/photo';
 import { nanoid } from 'nanoid';
@@ -21,7 +22,7 @@ export function Marks({ id, photo, src, put }: Props): ReactNode {
   const marks = Object.entries(photo.marks ?? {});
   const points = familyOf(job).module.probes?.(derived.own) ?? [];
   /** Points of the drawing that a screw of these letters may be. */
-  const tied = (letters: string): string[] => points.filter((p) => p.split('.').at(-1) === letters);
+  const tied = (letters: string): Point[] => points.filter((p) => pointLetters(p) === letters);
   const place = (x: number, y: number): void => {
     if (label === '') return;
     put(`Marked ${label}`, { marks: { ...photo.marks, [nanoid(6)]: { x, y, label } } });

@@ -1,7 +1,7 @@
 'use client';
 
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '@core/circuit/netlist';
-import { screwWords } from '@core/circuit/point';
+import { isPoint, screwWords } from '@core/circuit/point';
 import { pairKey } from '@core/job/points';
 import { readingsInTime } from '@core/job/readings';
 import { band, meterTolerance, pairTable, predictedVolts } from '@core/lowvoltage/predict';
@@ -52,7 +52,7 @@ export function PowerUp(): ReactNode {
   const prediction = predictions.find((p) => p.state === state);
   const [a, b] = pair;
   const meterOhms = lowMeter ? METER_LOW_OHMS : METER_HIGH_OHMS;
-  const value = prediction && a && b ? predictedVolts(prediction, a, b, meterOhms) : null;
+  const value = prediction && a && b && isPoint(a) && isPoint(b) ? predictedVolts(prediction, a, b, meterOhms) : null;
   const range = value === null ? null : band(value, source.spread);
   const readings = readingsInTime(
     job,
@@ -159,7 +159,7 @@ export function PowerUp(): ReactNode {
               units={job.units}
               disabled={sealed || !a || !b}
               onRead={(v) => {
-                if (a && b)
+                if (a && b && isPoint(a) && isPoint(b))
                   read(`Read ${fixed(v, 1)} V, ${a} to ${b}`, {
                     quantity: 'volts-ac',
                     value: v,

@@ -32,7 +32,7 @@ export function Measure({ test, measure: m }: { test: TestResult; measure: Measu
   const { job, derived, read, change, light, sealed } = useJob();
   const last = m.readings[m.readings.length - 1];
   const [again, setAgain] = useState(false);
-  const where = [m.a, m.b].filter((x): x is string => x !== undefined);
+  const where = [m.a, m.b].filter((x) => x !== undefined);
   const take = (value: number, more: { during?: 'restart-delay'; words?: string } = {}): void => {
     read(`${test.title}: ${m.what} ${readText(m, { value, ...more }, job.units)}`, {
       quantity: m.quantity,

@@ -1,7 +1,7 @@
 'use client';
 
 /** A reading between any two points of the installed system: two screws touched, a state, and what the meter says. */
-import { pointParts } from '@core/circuit/point';
+import { type Point, pointParts } from '@core/circuit/point';
 import { familyOf } from '@core/family/registry';
 import { pointWords } from '@core/job/points';
 import { valueText } from '@core/proof/proof-run';
@@ -37,10 +37,10 @@ export function ReadAny(): ReactNode {
   const points = [
     ...new Set([
       ...(module.probes?.(derived.own) ?? []),
-      ...measures.flatMap((m) => [m.a, m.b].filter((p): p is string => p !== undefined)),
+      ...measures.flatMap((m) => [m.a, m.b].filter((p) => p !== undefined)),
     ]),
   ];
-  const groups = new Map<string, string[]>();
+  const groups = new Map<string, Point[]>();
   for (const p of points) {
     const { part } = pointParts(p);
     groups.set(part, [...(groups.get(part) ?? []), p]);
@@ -48,7 +48,7 @@ export function ReadAny(): ReactNode {
   const states = tests
     .filter((t, i) => tests.findIndex((x) => x.state === t.state) === i)
     .map((t) => ({ value: t.state, label: t.title }));
-  const [pair, setPair] = useState<string[]>([]);
+  const [pair, setPair] = useState<Point[]>([]);
   const [state, setState] = useState(states[0]?.value ?? 'idle');
   const [kind, setKind] = useState<Kind>('volts-ac');
   const [said, setSaid] = useState('');

@@ -1,6 +1,7 @@
 'use client';
 
 /** A reading between any two points: touched on a drawing, chosen or typed, in a state, of any quantity the family reads. */
+import { isPoint } from '@core/circuit/point';
 import { pointWords } from '@core/job/points';
 import type { Quantity, Reading } from '@core/job/schema';
 import type { StopId } from '@core/run';
@@ -49,7 +50,8 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
   const [chosen, setChosen] = useState<[string, string]>(['', '']);
   const a = pair[0] ?? chosen[0];
   const b = pair[1] ?? chosen[1];
-  const ready = a !== '' && b !== '' && a !== b;
+  const two = isPoint(a) && isPoint(b) && a !== b ? { a, b } : null;
+  const ready = two !== null;
   const expected = ready ? (expects?.(a, b, quantity, state) ?? null) : null;
   const take = (r: AnyReading, rest: ReadingMore): boolean =>
     read(`Found ${r.value}, ${pointWords(job, r.a)} to ${pointWords(job, r.b)}`, {
@@ -101,7 +103,7 @@ export function MeasureAny<L extends { reading: AnyReading }>(props: Props<L>): 
         units={job.units}
         disabled={sealed || !ready}
         onRead={(value) => {
-          if (ready && take({ quantity, value, a, b, state }, more ?? {})) props.onTaken?.();
+          if (two && take({ quantity, value, ...two, state }, more ?? {})) props.onTaken?.();
         }}
       />
       <LineEntry<L>

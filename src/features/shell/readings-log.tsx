@@ -21,7 +21,7 @@ export function ReadingsLog({ stop }: { stop: StopId }): ReactNode {
       <ul>
         {readings.map((r) => (
           <li key={r.id} className={r.struck ? 'struck' : ''}>
-            <button type="button" onClick={() => light([r.a, r.b].filter((x): x is string => x !== undefined))}>
+            <button type="button" onClick={() => light([r.a, r.b].filter((x) => x !== undefined))}>
               <span className="mono">{r.words ?? valueText(r.quantity, r.value, job.units)}</span>
               <span>
                 {r.a && r.b
