@@ -2,9 +2,12 @@
 import { demoJobs } from '../demo/jobs';
 import { proveOnWorld } from '../rig/prove';
 import { clientFor } from '../rig/world-client';
+import type { Point } from '../src/core/circuit/point';
 import { derive } from '../src/core/derive';
 import { rankingOf } from '../src/core/evidence/of-job';
-import type { Job } from '../src/core/job/schema';
+import { familyOf } from '../src/core/family/registry';
+import { pairKey } from '../src/core/job/points';
+import type { Job, Reading } from '../src/core/job/schema';
 import { toNetlist } from '../src/core/lowvoltage/installed';
 
 export interface RankingFigures {
@@ -14,6 +17,8 @@ export interface RankingFigures {
   fresh: number;
   /** ms, after one more reading. */
   again: number;
+  /** ms, after a reading between two points that nobody asked for and no test reads. */
+  elsewhere: number;
 }
 
 const RUNS = 5;
@@ -37,9 +42,24 @@ function timed(job: Job): { ms: number; hypotheses: number } {
   return { ms: performance.now() - start, hypotheses: ranking?.ranked.length ?? 0 };
 }
 
+const withoutTest = ({ test: _test, measure: _measure, ...rest }: Reading): Reading => rest;
+
+/** Two points of a job that no reading and no test of it has together. */
+function pairElsewhere(job: Job): { a: Point; b: Point; state: string } {
+  const d = derive(job);
+  const points = familyOf(job).module.probes?.(d.own) ?? [];
+  const read = [...Object.values(job.readings), ...d.shared.proof.tests.flatMap((t) => t.measures)];
+  const known = new Set(read.map((r) => pairKey(r.a, r.b)));
+  const state = d.shared.proof.tests.at(-1)?.state ?? 'idle';
+  for (const a of points)
+    for (const b of points.toReversed()) if (a !== b && !known.has(pairKey(a, b))) return { a, b, state };
+  throw new Error('every pair of this job was read');
+}
+
 function measure(what: string, job: Job, changed: (job: Job, n: number) => Job): RankingFigures {
   const fresh: number[] = [];
   const again: number[] = [];
+  const elsewhere: number[] = [];
   let hypotheses = 0;
   for (let n = 0; n < RUNS; n++) {
     const other = changed(job, n);
@@ -50,8 +70,16 @@ function measure(what: string, job: Job, changed: (job: Job, n: number) => Job):
     if (!last) throw new Error(`${what}: nothing was read`);
     const readings = { ...other.readings, extra: { ...last, at: '2027-01-01T00:00:00Z' } };
     again.push(timed({ ...other, readings }).ms);
+    const more: Reading = {
+      ...withoutTest(last),
+      quantity: 'volts-ac',
+      value: 0.4,
+      ...pairElsewhere(other),
+      at: '2027-01-01T00:01:00Z',
+    };
+    elsewhere.push(timed({ ...other, readings: { ...readings, more } }).ms);
   }
-  return { what, hypotheses, fresh: median(fresh), again: median(again) };
+  return { what, hypotheses, fresh: median(fresh), again: median(again), elsewhere: median(elsewhere) };
 }
 
 export async function benchRanking(): Promise<RankingFigures[]> {

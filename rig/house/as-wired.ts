@@ -10,7 +10,9 @@ import type { WiringPlan } from '../../src/core/lowvoltage/plan';
 import { kitWiring } from '../../src/core/lowvoltage/power-kits';
 import { accessoryCircuit } from './accessories';
 import { deviceOf } from './device';
-import { coreOhms, type Equipment, equipmentOf, hertzThere, type Told } from './equipment';
+import { type Equipment, equipmentOf, hertzThere } from './equipment';
+import type { Told } from './letters';
+import { coreOhms } from './outdoors';
 
 /** Between a core and the rest of its sheath, F/m. */
 const BESIDE_FARADS = 200e-12;

@@ -13,8 +13,8 @@ import { contactJob, DRY, MILLIVOLT, OWN_24V } from '../support/contact';
 import { GOOD_HEATER, heaterJob } from '../support/heater';
 import { mainsDead, provedDead } from '../support/jobs';
 
-/** Jobs each property is tried on. */
-export const RUNS = 600;
+/** Jobs each property is tried on; PROPERTY_RUNS for more of them. */
+export const RUNS = Number(process.env.PROPERTY_RUNS ?? 400);
 
 export const FAMILIES: [string, fc.Arbitrary<Job>][] = [
   [
