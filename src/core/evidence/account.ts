@@ -70,7 +70,7 @@ const sameObservation = (x: Observation, y: Observation): boolean =>
   (x.after?.length ?? 0) === (y.after?.length ?? 0) &&
   (x.after ?? []).every((key, i) => key === y.after?.[i]);
 
-const sameParameters = (x: readonly Parameter[], y: readonly Parameter[]): boolean =>
+export const sameParameters = (x: readonly Parameter[], y: readonly Parameter[]): boolean =>
   x.length === y.length && x.every((p, i) => p.id === y[i]?.id && p.sigma === y[i]?.sigma && p.mean === y[i]?.mean);
 
 /** The one before, for as long as it is gone on from. */

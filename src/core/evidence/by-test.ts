@@ -44,19 +44,19 @@ export const times =
   (v: number): number =>
     v * share;
 
-/** An empty list of faults, and what adds to it in the order of a fault's fields. */
-export function faultList(): {
-  faults: TestFault[];
-  add: (
-    id: string,
-    name: string,
-    look: string,
-    fix: string,
-    prior: number,
-    about: string[],
-    changes: TestFault['changes'],
-  ) => void;
-} {
+/** Adds a fault, in the order of its fields. */
+export type AddFault = (
+  id: string,
+  name: string,
+  look: string,
+  fix: string,
+  prior: number,
+  about: string[],
+  changes: TestFault['changes'],
+) => void;
+
+/** An empty list of faults, and what adds to it. */
+export function faultList(): { faults: TestFault[]; add: AddFault } {
   const faults: TestFault[] = [];
   return {
     faults,

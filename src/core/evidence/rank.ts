@@ -16,6 +16,7 @@ import {
   FAR,
   MISREPORT,
   normalDensity,
+  sameParameters,
   slopesOf,
 } from './account';
 import { AS_PLANNED, type Evidence, type Hypothesis, type Observation, type Parameter } from './hypothesis';
@@ -46,14 +47,31 @@ function bestDegree(h: Hypothesis, course: Course, failed: boolean): Judged {
   return { ...best, log: best.log + Math.log(share), ...(usual && usual !== best ? { usual } : {}) };
 }
 
+/** What the list predicts of an observation on average: the same for as long as list and parameters are. */
+interface Averages {
+  hypotheses: readonly Hypothesis[];
+  parameters: readonly Parameter[];
+  of: Map<string, number>;
+}
+let averages: Averages = { hypotheses: [], parameters: [], of: new Map() };
+
+const sameList = (x: readonly Hypothesis[], y: readonly Hypothesis[]): boolean =>
+  x.length === y.length && x.every((h, i) => h.predicts === y[i]?.predicts && h.prior === y[i]?.prior);
+
 /** Density of each observation on its own, averaged over the list, mixed with a broad one. */
 function noneLikelihood(
   hypotheses: readonly Hypothesis[],
   observations: readonly Observation[],
   parameters: readonly Parameter[],
 ): number {
+  if (!sameList(averages.hypotheses, hypotheses) || !sameParameters(averages.parameters, parameters))
+    averages = { hypotheses, parameters, of: new Map() };
   const total = hypotheses.reduce((s, h) => s + h.prior, 0);
   const each = observations.map((o) => {
+    const odd = o.sigma === null ? 0.5 : BROAD;
+    const name = `${o.key} ${o.value} ${o.sigma} ${o.error ?? ''}`;
+    const known = averages.of.get(name);
+    if (known !== undefined) return { average: known, odd };
     let average = 0;
     for (const h of hypotheses) {
       const predicted = h.predicts.get(o.key);
@@ -71,7 +89,8 @@ function noneLikelihood(
         average += share * normalDensity(o.value - predicted.value, spread);
       }
     }
-    return { average, odd: o.sigma === null ? 0.5 : BROAD };
+    averages.of.set(name, average);
+    return { average, odd };
   });
   // How much of what is read an unknown cause leaves ordinary is not known either.
   const logs = ORDINARY.map((share) =>

@@ -1,5 +1,5 @@
 /** What can be wrong with a floor, by what each fault does to the tests. */
-import { faultList, type Noticed, type TestFault, testEvidence, zero } from '../evidence/by-test';
+import { type AddFault, faultList, type Noticed, type TestFault, testEvidence, zero } from '../evidence/by-test';
 import type { Evidence } from '../evidence/hypothesis';
 import type { Complaint } from '../job/complaint';
 import type { FloorJob } from '../job/schema';
@@ -20,20 +20,23 @@ const COLD: TestFault['changes'] = {
 };
 const NOT_HEARD: TestFault['changes'] = { 'relay/heard': zero };
 
-function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
-  const { survey } = job;
-  const supply = d.load?.supplyVolts ?? 230;
-  const live = (): number => supply;
-  const mats = Object.entries(survey.mats).filter(([, m]) => m.ratedVolts !== undefined);
-  const ohms = mats.map(([, m]) => ratedOhms({ ratedWatts: m.ratedWatts, ratedVolts: m.ratedVolts ?? supply }));
-  const conductance = ohms.reduce((s, r) => s + 1 / r, 0);
-  const inSeries = ohms.reduce((s, r) => s + r, 0);
-  const share = (s: number): TestFault['changes'] => ({
-    'load/amps': (v) => v * s,
-    'load/watts': (v) => v * s,
-    'rise/rise': (v) => v * s,
-  });
-  const { faults, add } = faultList();
+/** What the faults of one floor go by. */
+interface Ground {
+  job: FloorJob;
+  d: FloorDerived;
+  supply: number;
+  live: () => number;
+  add: AddFault;
+}
+
+const share = (s: number): TestFault['changes'] => ({
+  'load/amps': (v) => v * s,
+  'load/watts': (v) => v * s,
+  'rise/rise': (v) => v * s,
+});
+
+/** The supply and its protection. */
+function ofTheSupply({ add }: Ground): void {
   add(
     'supply-off',
     'no supply: the breaker, or its ground-fault protection',
@@ -50,6 +53,14 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
       'schedule/next': zero,
     },
   );
+}
+
+/** The mats by themselves, joined wrongly, at half their volts, leaking. */
+function ofTheMats({ job, supply, add }: Ground): void {
+  const mats = Object.entries(job.survey.mats).filter(([, m]) => m.ratedVolts !== undefined);
+  const ohms = mats.map(([, m]) => ratedOhms({ ratedWatts: m.ratedWatts, ratedVolts: m.ratedVolts ?? supply }));
+  const conductance = ohms.reduce((s, r) => s + 1 / r, 0);
+  const inSeries = ohms.reduce((s, r) => s + r, 0);
   mats.forEach(([id], i) => {
     const s = conductance > 0 ? 1 - 1 / (ohms[i] ?? 1) / conductance : 0;
     add(
@@ -99,6 +110,10 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
     ['groundFault'],
     { 'ground-fault/trips': zero },
   );
+}
+
+/** The device's relay. */
+function ofTheRelay({ live, add }: Ground): void {
   add(
     'stuck',
     'the relay sticks closed',
@@ -117,6 +132,10 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
     ['HEATER.1'],
     { ...COLD, ...NOT_HEARD },
   );
+}
+
+/** The probe: open, shorted, of another type than set. */
+function ofTheProbe({ d, add }: Ground): void {
   for (const [id, name] of [
     ['probe-open', 'the probe is open'],
     ['probe-short', 'the probe is shorted'],
@@ -143,6 +162,10 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
           ['setting:probe.type'],
           { 'probe/shown': (v) => celsiusAt(other, ohmsAt(type, v)) },
         );
+}
+
+/** What was set or laid otherwise than planned. */
+function ofTheSettings({ live, add }: Ground): void {
   add(
     'air',
     'the device obeys the air and not the floor',
@@ -179,6 +202,13 @@ function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
     ['setting:floor.limit'],
     { 'limit/limit-back': zero },
   );
+}
+
+function faultsOf(job: FloorJob, d: FloorDerived): TestFault[] {
+  const supply = d.load?.supplyVolts ?? 230;
+  const { faults, add } = faultList();
+  const ground: Ground = { job, d, supply, live: () => supply, add };
+  for (const put of [ofTheSupply, ofTheMats, ofTheRelay, ofTheProbe, ofTheSettings]) put(ground);
   return faults;
 }
 

@@ -1,5 +1,5 @@
 /** What can be wrong with line-voltage heaters, by what each fault does to the tests. */
-import { faultList, type Noticed, type TestFault, testEvidence, times, zero } from '../evidence/by-test';
+import { type AddFault, faultList, type Noticed, type TestFault, testEvidence, times, zero } from '../evidence/by-test';
 import type { Evidence } from '../evidence/hypothesis';
 import type { Complaint } from '../job/complaint';
 import type { HeaterDerived } from './family';
@@ -10,18 +10,23 @@ export const HEATER_COMPLAINTS: readonly Complaint[] = ['no-heat', 'runs-always'
 
 const COLD: TestFault['changes'] = { 'on/amps': zero, 'on/on-volts': zero, 'far/far-on': zero, 'rise/rise': zero };
 
-function faultsOf({ circuit }: HeaterDerived): TestFault[] {
-  if (!circuit) return [];
-  const { load, wall, sheet } = circuit;
-  const supply = load.volts;
-  const live = (): number => supply;
-  const loop = wall.kind === 'two-core';
+/** What the faults of one wall go by. */
+interface Ground {
+  circuit: NonNullable<HeaterDerived['circuit']>;
+  /** A two-core wall: the device lies in the loop. */
+  loop: boolean;
+  live: () => number;
+  /** From a load core to earth. */
+  toEarth: () => number;
+  add: AddFault;
+}
+
+/** From the breaker to the elements: supply, joints, heaters. */
+function onTheWay({ circuit, loop, add }: Ground): void {
+  const { load } = circuit;
   const ohms = load.units.map((u) => u.ratedVolts ** 2 / u.ratedWatts);
   const conductance = ohms.reduce((s, r) => s + 1 / r, 0);
-  // From a load core to earth: half the supply on two hots, all of it on a hot and a neutral.
-  const toEarth = (): number => (wall.twoHots ? supply / 2 : supply);
   const together = ohms.reduce((s, r) => s + r, 0);
-  const { faults, add } = faultList();
   add(
     'supply-off',
     'no supply',
@@ -88,6 +93,11 @@ function faultsOf({ circuit }: HeaterDerived): TestFault[] {
     ['heaters'],
     { 'far/far-on': times(0.85), 'on/amps': times(0.87), 'rise/rise': times(0.75) },
   );
+}
+
+/** The device: its contacts, its poles, what is on its terminals. */
+function atTheDevice({ circuit, loop, live, toEarth, add }: Ground): void {
+  const { load, wall, sheet } = circuit;
   add(
     'stuck',
     'the contact has welded',
@@ -150,6 +160,11 @@ function faultsOf({ circuit }: HeaterDerived): TestFault[] {
       // Through the elements the other core stands at the same leg.
       { 'off/off-first': toEarth, 'off/off-second': toEarth },
     );
+}
+
+/** What is around them: the breaker's name and poles, its protection, a fan, a window. */
+function around({ circuit, live, toEarth, add }: Ground): void {
+  const { load, wall } = circuit;
   add(
     'other-breaker',
     'the marked breaker is another circuit’s',
@@ -196,6 +211,22 @@ function faultsOf({ circuit }: HeaterDerived): TestFault[] {
       ['breaker'],
       { 'breaker/dead': toEarth },
     );
+}
+
+function faultsOf({ circuit }: HeaterDerived): TestFault[] {
+  if (!circuit) return [];
+  const { load, wall } = circuit;
+  const supply = load.volts;
+  const { faults, add } = faultList();
+  const ground: Ground = {
+    circuit,
+    loop: wall.kind === 'two-core',
+    live: () => supply,
+    // Half the supply on two hots, all of it on a hot and a neutral.
+    toEarth: () => (wall.twoHots ? supply / 2 : supply),
+    add,
+  };
+  for (const put of [onTheWay, atTheDevice, around]) put(ground);
   return faults;
 }
 

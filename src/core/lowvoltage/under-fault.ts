@@ -113,13 +113,42 @@ interface Way {
   absent: Set<string>;
   /** By state, what runs; none where nobody could say what would be seen. */
   runs: Map<string, readonly string[] | null>;
+  /** Lists of what is asked that it has answered, by their numbers. */
+  answered: Set<number>;
 }
 
 /**
  * What was worked out for one circuit, kept from reading to reading: a further reading asks for one pair more under each
  * fault, not for everything anew. One circuit at a time.
  */
-let kept: { circuit: string; ways: Map<string, Way[]> } = { circuit: '', ways: new Map() };
+interface Kept {
+  circuit: string;
+  ways: Map<string, Way[]>;
+  /** Numbers of the lists of what was asked. */
+  lists: Map<string, number>;
+}
+let kept: Kept = { circuit: '', ways: new Map(), lists: new Map() };
+
+/** What is asked, each list by a number: a way that answered a list is not gone through for it again. */
+interface Lists {
+  /** By state, of pairs with volts. */
+  asked: ReadonlyMap<string, number>;
+  /** Of pairs read dead and of what somebody said ran. */
+  rest: number;
+}
+
+function listsOf({ asked, dead, ran }: FaultSetting, { lists }: Kept): Lists {
+  const number = (list: string): number => {
+    const found = lists.get(list) ?? lists.size;
+    lists.set(list, found);
+    return found;
+  };
+  const volts = [...asked].map(([state, pairs]): [string, number] => [
+    state,
+    number(`${state}:${pairs.map((p) => `${p.key}${p.read ? '!' : ''}`).join()}`),
+  ]);
+  return { asked: new Map(volts), rest: number(`${dead.map((d) => d.key).join()};${[...ran.keys()].join()}`) };
+}
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
 const circuitOf = ({ planned, states, running, ownBlower, complaints, stopped, unknowns }: FaultSetting): string =>
@@ -144,13 +173,17 @@ export function faultReader(
       return [fresh(p, setting, 1, restingLimit(p, setting)).predicts];
     };
   const circuit = circuitOf(setting);
-  if (kept.circuit !== circuit) kept = { circuit, ways: new Map() };
+  if (kept.circuit !== circuit) kept = { circuit, ways: new Map(), lists: new Map() };
   const { ways } = kept;
+  const lists = listsOf(setting, kept);
   return (id, apply, brief = false) => {
     const known = ways.get(id);
     const found = known ?? waysOf(apply, setting, brief);
-    if (known) for (const way of known) more(way, setting);
-    else ways.set(id, found);
+    if (known) for (const way of known) more(way, setting, lists);
+    else {
+      ways.set(id, found);
+      for (const { answered } of found) for (const list of [...lists.asked.values(), lists.rest]) answered.add(list);
+    }
     return found.map((w) => w.predicts);
   };
 }
@@ -208,15 +241,22 @@ function addSees(way: Way, { sees, idle }: FaultSetting): void {
 }
 
 /** Pairs asked for that a way has not been asked before. */
-function more(way: Way, setting: FaultSetting): void {
-  addDead(way, setting);
-  addRan(way, setting);
+function more(way: Way, setting: FaultSetting, lists: Lists): void {
+  const { answered } = way;
+  if (!answered.has(lists.rest)) {
+    addDead(way, setting);
+    addRan(way, setting);
+    answered.add(lists.rest);
+  }
   if (setting.sees !== null && !way.predicts.has(SEES_KEY)) {
     supplied(way.p, way.supply);
     addSees(way, setting);
   }
   let ready = false;
   for (const state of setting.states) {
+    const list = lists.asked.get(state.id);
+    if (list === undefined || answered.has(list)) continue;
+    answered.add(list);
     const asked = setting.asked.get(state.id) ?? NO_PAIRS;
     let pairs: Asked[] | null = null;
     for (const pair of asked) {
@@ -339,6 +379,7 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
     predicts: new Map(),
     absent: new Set(),
     runs: new Map(),
+    answered: new Set(),
     resting: null,
     called,
     weak: false,
