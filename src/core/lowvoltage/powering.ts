@@ -322,144 +322,150 @@ function separateTransformer(job: LowVoltageJob, system: LowVoltageSystem, sheet
   };
 }
 
-/** Every way of powering this device here, judged, the one that is best first. */
-export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
-  const judged: Judged[] = [];
-  const findings: Finding[] = [];
-  const questions: Question[] = [];
-  const hasCommon = system.common === 'both-ends' || system.common === 'board-unseen';
-  const kept = keptKit(job, sheet);
+/** Parts of an earlier kit seen at the equipment. */
+function kitFound(job: LowVoltageJob, sheet: DeviceSheet): Finding[] {
+  const { adapter } = job.survey.equipment;
+  return adapter && adapter !== 'isolating-relay'
+    ? [
+        finding(
+          'power.kit-found',
+          { kit: adapter === 'extender' ? 'extender module' : 'splitter pair', device: sheet.name },
+          ['equipment'],
+          'seen at the equipment',
+        ),
+      ]
+    : [];
+}
+
+/** The side that feeds the device, where C is of the other transformer; null where it is not. */
+function fedByOther(system: LowVoltageSystem, sheet: DeviceSheet): { feed: string } | null {
+  const feed = system.transformers === 2 ? feedSide(sheet, system) : null;
+  if (feed === null || system.commonOf === null) return null;
+  const fed = terminalInfo(feed)?.role === 'hot-heat' ? 'heat' : 'cool';
+  return fed === system.commonOf ? null : { feed };
+}
+
+const commonOfOther = (system: LowVoltageSystem, sheet: DeviceSheet, { feed }: { feed: string }): Finding =>
+  finding(
+    'power.common-of-other',
+    { side: system.commonOf === 'heat' ? 'heating' : 'cooling', device: sheet.name, fed: feed },
+    ['terminal:C'],
+    'two transformers',
+  );
+
+/** The common that is landed at the wall. @param kept a kit that is in place */
+function commonWire(system: LowVoltageSystem, sheet: DeviceSheet, kept: PowerKit | null): Judged {
+  const common = {
+    id: 'common' as const,
+    name: kept ? 'Common wire, with the module that is in place' : 'Common wire as it is',
+    loses: 'nothing',
+    minutes: 0,
+    walk: 'none',
+    parts: [],
+    takeovers: [],
+    ...(kept ? { kit: kept } : {}),
+  };
+  if (!sheet.supply.kinds.includes('24v')) return { ...common, works: 'no', why: `${sheet.name} takes no 24 V supply` };
+  if (fedByOther(system, sheet)) return { ...common, works: 'no', why: 'C belongs to the other transformer' };
+  if (system.transformers === 2 && system.commonOf === null)
+    return { ...common, works: 'ask', why: 'two transformers: whose common C is has not been measured' };
+  return system.common === 'board-unseen'
+    ? { ...common, works: 'ask', why: 'C is landed at the wall; its board end has not been seen' }
+    : { ...common, works: 'yes', why: 'C is landed at both ends' };
+}
+
+function batteries(sheet: DeviceSheet): Judged {
+  const battery = { id: 'battery' as const, name: 'Batteries', minutes: 2, walk: 'wall', takeovers: [] };
+  return sheet.supply.kinds.includes('battery')
+    ? {
+        ...battery,
+        works: 'yes',
+        why: `${sheet.name} runs on batteries`,
+        loses: 'battery changes, about once a year',
+        parts: ['batteries'],
+      }
+    : {
+        ...battery,
+        works: 'no',
+        why: `${sheet.name} does not take batteries`,
+        loses: 'battery changes',
+        parts: ['a battery device'],
+      };
+}
+
+function newCable(job: LowVoltageJob): Judged {
+  const cores = Math.max(5, readCores(job).length + 1);
+  const none = job.answers['cable-route'] === 'no';
+  return {
+    id: 'new-cable',
+    name: 'New cable',
+    works: none ? 'no' : 'yes',
+    why: none ? 'there is no route for one' : 'always works where there is a route',
+    loses: 'time; perhaps a patch in the wall',
+    minutes: 120,
+    walk: 'board, wall, along the route',
+    condition: ROUTE,
+    parts: [`${cores > 5 ? 8 : 5}-core cable, 18 gauge`, 'fish tape'],
+    takeovers: [
+      { conductor: 'new', role: 'common', why: 'a core of the new cable is the common', added: 'blue (new cable)' },
+    ],
+  };
+}
+
+/** Every way there is, judged for the place. */
+function judgedWays(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet, hasCommon: boolean): Judged[] {
+  if (hasCommon) return [commonWire(system, sheet, keptKit(job, sheet)), batteries(sheet)];
+  const idle = idleLoads(job, system, sheet);
+  return [
+    spareCore(job, system),
+    reuseFan(job, system),
+    sharedCore(job, system, sheet, 'extender'),
+    sharedCore(job, system, sheet, 'splitter'),
+    separateTransformer(job, system, sheet),
+    ...(idle ? [idle] : []),
+    batteries(sheet),
+    newCable(job),
+  ];
+}
+
+/** Each way with its plan; best first. Minutes count, and what the customer loses in their stead. */
+function withPlans(
+  job: LowVoltageJob,
+  system: LowVoltageSystem,
+  sheet: DeviceSheet,
+  judged: readonly Judged[],
+): PowerWay[] {
   const fan = forFan(job, system);
   const withFan: Takeover[] = fan
     ? [{ conductor: fan.id, role: 'fan', why: `${fan.colour}, a spare, becomes the fan’s conductor` }]
     : [];
-  if (job.survey.equipment.adapter && job.survey.equipment.adapter !== 'isolating-relay')
-    findings.push(
-      finding(
-        'power.kit-found',
-        { kit: job.survey.equipment.adapter === 'extender' ? 'extender module' : 'splitter pair', device: sheet.name },
-        ['equipment'],
-        'seen at the equipment',
-      ),
-    );
-  if (hasCommon) {
-    const common = {
-      id: 'common' as const,
-      name: kept ? 'Common wire, with the module that is in place' : 'Common wire as it is',
-      loses: 'nothing',
-      minutes: 0,
-      walk: 'none',
-      parts: [],
-      takeovers: [],
-      ...(kept ? { kit: kept } : {}),
-    };
-    const feed = system.transformers === 2 ? feedSide(sheet, system) : null;
-    const fed = feed === null ? null : terminalInfo(feed)?.role === 'hot-heat' ? 'heat' : 'cool';
-    const other = fed !== null && system.commonOf !== null && fed !== system.commonOf;
-    if (other)
-      findings.push(
-        finding(
-          'power.common-of-other',
-          {
-            side: system.commonOf === 'heat' ? 'heating' : 'cooling',
-            device: sheet.name,
-            fed: feed ?? 'R',
-          },
-          ['terminal:C'],
-          'two transformers',
-        ),
-      );
-    judged.push(
-      !sheet.supply.kinds.includes('24v')
-        ? { ...common, works: 'no', why: `${sheet.name} takes no 24 V supply` }
-        : other
-          ? { ...common, works: 'no', why: 'C belongs to the other transformer' }
-          : system.transformers === 2 && system.commonOf === null
-            ? { ...common, works: 'ask', why: 'two transformers: whose common C is has not been measured' }
-            : system.common === 'board-unseen'
-              ? { ...common, works: 'ask', why: 'C is landed at the wall; its board end has not been seen' }
-              : { ...common, works: 'yes', why: 'C is landed at both ends' },
-    );
-  }
-  const spare = spareCore(job, system);
-  if (!hasCommon)
-    judged.push(
-      spare,
-      reuseFan(job, system),
-      sharedCore(job, system, sheet, 'extender'),
-      sharedCore(job, system, sheet, 'splitter'),
-      separateTransformer(job, system, sheet),
-    );
-  const idle = hasCommon ? null : idleLoads(job, system, sheet);
-  if (idle) judged.push(idle);
-  judged.push(
-    sheet.supply.kinds.includes('battery')
-      ? {
-          id: 'battery',
-          name: 'Batteries',
-          works: 'yes',
-          why: `${sheet.name} runs on batteries`,
-          loses: 'battery changes, about once a year',
-          minutes: 2,
-          walk: 'wall',
-          parts: ['batteries'],
-          takeovers: [],
-        }
-      : {
-          id: 'battery',
-          name: 'Batteries',
-          works: 'no',
-          why: `${sheet.name} does not take batteries`,
-          loses: 'battery changes',
-          minutes: 2,
-          walk: 'wall',
-          parts: ['a battery device'],
-          takeovers: [],
-        },
-  );
-  if (!hasCommon) {
-    const cores = Math.max(5, readCores(job).length + 1);
-    judged.push({
-      id: 'new-cable',
-      name: 'New cable',
-      works: job.answers['cable-route'] === 'no' ? 'no' : 'yes',
-      why: job.answers['cable-route'] === 'no' ? 'there is no route for one' : 'always works where there is a route',
-      loses: 'time; perhaps a patch in the wall',
-      minutes: 120,
-      walk: 'board, wall, along the route',
-      condition: ROUTE,
-      parts: [`${cores > 5 ? 8 : 5}-core cable, 18 gauge`, 'fish tape'],
-      takeovers: [
-        { conductor: 'new', role: 'common', why: 'a core of the new cable is the common', added: 'blue (new cable)' },
-      ],
-    });
-  }
-  const ways: PowerWay[] = judged.map(({ kit, ...way }) => {
+  const ways = judged.map(({ kit, ...way }): PowerWay => {
     const trickle = way.id === 'idle-loads' ? (sheet.supply.idleMilliamps ?? null) : null;
     const plan = planWiring(job, system, sheet, [...way.takeovers, ...withFan], kit ?? null, trickle);
     const offered: PowerWay = { ...way, condition: way.condition ?? null, plan };
     // A plan under which the equipment would not do what is called is not offered, whatever else speaks for it.
-    if (way.works !== 'no') {
-      const missed = missedTruth(job, system, sheet, plan);
-      if (missed.length > 0)
-        return { ...offered, works: 'no', why: `wired so, ${missed[0]?.state} would not do what is called` };
-    }
-    return offered;
+    const missed = way.works === 'no' ? [] : missedTruth(job, system, sheet, plan);
+    return missed.length > 0
+      ? { ...offered, works: 'no', why: `wired so, ${missed[0]?.state} would not do what is called` }
+      : offered;
   });
-  // Minutes, and what the customer loses in their stead; what can still be measured comes before hours of work.
+  // What can still be measured comes before hours of work.
   const rank = (way: PowerWay): number =>
     (way.works === 'no' ? 2000 : way.works === 'ask' ? 60 : 0) + (LOSS_MINUTES[way.id] ?? 0) + way.minutes;
-  ways.sort((a, b) => rank(a) - rank(b));
+  return ways.sort((a, b) => rank(a) - rank(b));
+}
 
-  const spareWay = ways.find((w) => w.id === 'spare-core');
-  if (spareWay?.works === 'ask') {
-    const colour = spareWay.takeovers[0]
-      ? (readCores(job).find((c) => c.id === spareWay.takeovers[0]?.conductor)?.colour ?? '')
-      : '';
-    questions.push({
+/** Whether a spare core is whole, where that would make it the common. */
+function spareQuestion(job: LowVoltageJob, sheet: DeviceSheet, ways: readonly PowerWay[]): Question[] {
+  const spare = ways.find((w) => w.id === 'spare-core');
+  if (spare?.works !== 'ask') return [];
+  const [first] = spare.takeovers;
+  const colour = first ? (readCores(job).find((c) => c.id === first.conductor)?.colour ?? '') : '';
+  return [
+    {
       code: 'spare-core',
       stop: 'decide',
-      about: spareWay.takeovers.map((t) => `conductor:${t.conductor}`),
+      about: spare.takeovers.map((t) => `conductor:${t.conductor}`),
       ask: `Does the ${colour} core reach the board unbroken?`,
       how: `Supply off. Join ${colour} to any other core at the board and read ohms between the two at the wall. Under ${CONTINUOUS_OHMS} Ω: whole.`,
       answers: [
@@ -468,18 +474,26 @@ export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, shee
       ],
       decides: ['power.source'],
       needed: !sheet.supply.kinds.includes('battery'),
-    });
-  }
+    },
+  ];
+}
+
+/** Every way of powering this device here, judged, the one that is best first. */
+export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet): Powering {
+  const hasCommon = system.common === 'both-ends' || system.common === 'board-unseen';
+  const findings = kitFound(job, sheet);
+  const other = hasCommon ? fedByOther(system, sheet) : null;
+  if (other) findings.push(commonOfOther(system, sheet, other));
+  const ways = withPlans(job, system, sheet, judgedWays(job, system, sheet, hasCommon));
   const chosenByHand = ways.find((w) => w.id === job.decide.powering);
   const best = ways.find((w) => w.works === 'yes' && !BY_HAND.has(w.id));
   const chosen = chosenByHand ?? best ?? null;
-  if (chosenByHand?.works === 'no') {
+  if (chosenByHand?.works === 'no')
     findings.push(
       finding('power.choice-fails', { way: chosenByHand.name, why: chosenByHand.why }, ['powering'], chosenByHand.why),
     );
-  }
   // A common that is there is not what is missing: what the plan would not do is said instead.
-  if (!chosen && !hasCommon && sheet.supply.commonRequired) {
+  if (!chosen && !hasCommon && sheet.supply.commonRequired)
     findings.push(
       finding(
         'power.no-common',
@@ -488,7 +502,6 @@ export function judgePowering(job: LowVoltageJob, system: LowVoltageSystem, shee
         COMMON_SEEN[system.common],
       ),
     );
-  }
   if (chosen?.id === 'battery' && !hasCommon) findings.push(finding('power.on-batteries', {}, ['device'], 'no common'));
-  return { ways, chosen: chosen?.id ?? null, questions, findings };
+  return { ways, chosen: chosen?.id ?? null, questions: spareQuestion(job, sheet, ways), findings };
 }
