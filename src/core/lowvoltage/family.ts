@@ -19,7 +19,7 @@ import { checkSafe, type MakeSafe } from './make-safe';
 import { outdoorFindings } from './outdoor';
 import { type Part, partsList } from './parts';
 import { type WiringPlan, wiredTerminals } from './plan';
-import { judgePowering, type Powering } from './powering';
+import { judgePowering, type Powering, type PowerWay } from './powering';
 import {
   estimateSource,
   idleSupplyReading,
@@ -65,67 +65,98 @@ export interface LowVoltageDerived {
   findings: Finding[];
 }
 
-/** Everything a 24 V job implies. Never throws: what is not known is a question. */
-export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
-  const candidates = candidateSystems(asked);
-  // Readings that leave one reading of the letters standing have answered the question.
-  const job = withSettled(asked, candidates);
-  const { sheet, findings: sheetFindings } = chosenSheet(job, SHIPPED_SHEETS, DeviceSheet);
-  const findings: Finding[] = [...sheetFindings, ...surveyFindings(job)];
-  if (sheet?.contacts === 'millivolt')
-    findings.push(finding('device.millivolt-contact', { device: sheet.name }, ['device'], `sheet ${sheet.id}`));
-  if (job.arrive.worksNow === 'no' || job.arrive.worksNow === 'partly')
-    findings.push(
-      finding(
-        'arrive.not-working',
-        { state: job.arrive.worksNow === 'no' ? 'not at all' : 'partly' },
-        ['arrive'],
-        job.arrive.note ?? 'seen on arrival',
-      ),
-    );
+/** What was found before anything is read of the wiring: the survey's own, the device's contact, what does not work. */
+function arrivalFindings(job: LowVoltageJob, sheet: DeviceSheet | null): Finding[] {
+  const { worksNow, note } = job.arrive;
+  return [
+    ...surveyFindings(job),
+    ...(sheet?.contacts === 'millivolt'
+      ? [finding('device.millivolt-contact', { device: sheet.name }, ['device'], `sheet ${sheet.id}`)]
+      : []),
+    ...(worksNow === 'no' || worksNow === 'partly'
+      ? [
+          finding(
+            'arrive.not-working',
+            { state: worksNow === 'no' ? 'not at all' : 'partly' },
+            ['arrive'],
+            note ?? 'seen on arrival',
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** The system as read; while two readings of the letters stand, neither is said to be so. */
+function systemOf(job: LowVoltageJob, { list }: Candidates): { system: LowVoltageSystem; findings: Finding[] } {
   const read = readSystem(job);
-  const standing = candidates.list.filter((c) => c.stands);
-  // While two readings of the letters stand, neither is said to be so.
-  const system: LowVoltageSystem =
+  const standing = list.filter((c) => c.stands);
+  const system =
     standing.length > 1 && read.verdict !== 'refused'
       ? { ...read, sentence: `Not settled: ${standing.map((c) => c.name).join('; or ')}.` }
       : read;
-  findings.push(...system.findings);
-  if (candidates.list.length > 0 && candidates.list.every((c) => !c.stands))
+  const findings = [...system.findings];
+  if (list.length > 0 && standing.length === 0)
     findings.push(
       finding(
         'system.no-candidate',
-        { readings: [...new Set(candidates.list.flatMap((c) => c.contradictedBy.map((x) => x.text)))].slice(0, 2) },
+        { readings: [...new Set(list.flatMap((c) => c.contradictedBy.map((x) => x.text)))].slice(0, 2) },
         ['system'],
         'readings taken before the change',
       ),
     );
-  const safe = checkSafe(job, system);
-  findings.push(...safe.findings);
-  const readable = system.kind !== null && system.verdict !== 'refused' && system.verdict !== 'empty';
-  const plannable = readable && system.kind !== 'fan-only';
+  return { system, findings };
+}
+
+/** What is to be done with the wiring, and what follows for the settings. */
+interface Planning {
+  powering: Powering | null;
+  way: PowerWay | undefined;
+  wiring: WiringPlan | null;
+  /** The system as the plan leaves it. */
+  planned: LowVoltageSystem;
+  settings: Settings;
+  findings: Finding[];
+}
+
+function planningOf(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSheet | null): Planning {
+  const plannable = isReadable(system) && system.kind !== 'fan-only';
   const powering = sheet && plannable ? judgePowering(job, system, sheet) : null;
-  if (powering) findings.push(...powering.findings);
   const way = powering?.ways.find((w) => w.id === powering.chosen);
   const wiring = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
-  if (wiring) findings.push(...wiring.findings);
   // What the plan leaves of the fan: a conductor given away leaves no fan call, a spare core makes one.
   const planned = wiring ? withPlannedFan(system, wiring) : system;
   const settings = planSettings(job, planned, powering, plannable ? sheet : null, wiring);
-  if (plannable) findings.push(...settings.findings);
-  const hasPlan = sheet !== null && wiring !== null && way !== undefined;
-  const states = readable
-    ? withAccessories(callStates(planned, settings.thermostatRunsFan), wiring?.accessories ?? [])
-    : [];
-  if (sheet && wiring && (way === undefined || way.works === 'no'))
-    for (const m of missedTruth(job, system, sheet, wiring).slice(0, 3))
-      findings.push(finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'));
-  findings.push(...foundFindings(job, system, sheet, candidates.list.length === 0), ...sheathFindings(job));
-  const nominal = hasPlan
-    ? installedAsPlanned(job, planned, sheet, wiring)
-    : readable
-      ? installedAsFound(job, system)
-      : null;
+  const misses =
+    sheet && wiring && (way === undefined || way.works === 'no')
+      ? missedTruth(job, system, sheet, wiring).slice(0, 3)
+      : [];
+  return {
+    powering,
+    way,
+    wiring,
+    planned,
+    settings,
+    findings: [
+      ...(powering?.findings ?? []),
+      ...(wiring?.findings ?? []),
+      ...(plannable ? settings.findings : []),
+      ...misses.map((m) =>
+        finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'),
+      ),
+    ],
+  };
+}
+
+const isReadable = ({ kind, verdict }: LowVoltageSystem): boolean =>
+  kind !== null && verdict !== 'refused' && verdict !== 'empty';
+
+/** The circuit with its transformer as a reading tells of it. @param nominal with nameplate volts */
+function calibrated(
+  job: LowVoltageJob,
+  nominal: Installed | null,
+  states: readonly CallState[],
+  wiring: WiringPlan | null,
+): { source: SourceEstimate; installed: Installed | null; findings: Finding[] } {
   // A supply of its own tells nothing about the equipment's transformer.
   const telling = wiring?.kit?.kind !== 'separate-transformer' && idleSupplyReading(job) !== null;
   const source = estimateSource(
@@ -134,55 +165,94 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
     states.find((s) => s.id === 'idle'),
     nominalOpenVolts(job),
   );
-  if (source.contradicted)
-    findings.push(
+  const { contradicted } = source;
+  return {
+    source,
+    installed: nominal && source.of !== null ? withOpenVolts(nominal, source.of, source.openVolts) : nominal,
+    findings: contradicted
+      ? [
+          finding(
+            'supply.contradicts',
+            { volts: contradicted.volts, implied: contradicted.implied },
+            [`reading:${contradicted.id}`],
+            'the circuit solved backwards from the reading',
+          ),
+        ]
+      : [],
+  };
+}
+
+/** Cores that the plan lands at the wall and nowhere else. */
+const floating = (wiring: WiringPlan): Finding[] =>
+  wiring.rows
+    .filter((row) => row.newWall !== null && row.newBoard === null && !row.pair)
+    .map((row) =>
       finding(
-        'supply.contradicts',
-        { volts: source.contradicted.volts, implied: source.contradicted.implied },
-        [`reading:${source.contradicted.id}`],
-        'the circuit solved backwards from the reading',
+        'circuit.floating',
+        { colour: row.colour, terminal: row.newWall ?? '' },
+        [`conductor:${row.conductor}`],
+        'not landed at the board',
       ),
     );
-  const installed = nominal && source.of !== null ? withOpenVolts(nominal, source.of, source.openVolts) : nominal;
+
+/** Everything a 24 V job implies. Never throws: what is not known is a question. */
+export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
+  const candidates = candidateSystems(asked);
+  // Readings that leave one reading of the letters standing have answered the question.
+  const job = withSettled(asked, candidates);
+  const { sheet, findings: sheetFindings } = chosenSheet(job, SHIPPED_SHEETS, DeviceSheet);
+  const { system, findings: systemFindings } = systemOf(job, candidates);
+  const safe = checkSafe(job, system);
+  const planning = planningOf(job, system, sheet);
+  const { powering, way, wiring, planned, settings } = planning;
+  const plan = sheet !== null && wiring !== null && way !== undefined ? { sheet, wiring } : null;
+  const states = isReadable(system)
+    ? withAccessories(callStates(planned, settings.thermostatRunsFan), wiring?.accessories ?? [])
+    : [];
+  const nominal = plan
+    ? installedAsPlanned(job, planned, plan.sheet, plan.wiring)
+    : isReadable(system)
+      ? installedAsFound(job, system)
+      : null;
+  const { source, installed, findings: sourceFindings } = calibrated(job, nominal, states, wiring);
   const p = installed ? predictor(installed) : null;
   const predictions = p ? states.map((s) => predictState(p, s)) : [];
-  const budget = p && installed ? planBudget(job, installed, states, hasPlan ? wiring.accessories : []) : null;
+  const budget = p && installed ? planBudget(job, installed, states, plan?.wiring.accessories ?? []) : null;
   const solve = p && {
     p,
     at: (id: string): CircuitState => p.circuitState(states.find((s) => s.id === id) ?? { id, name: id, calls: [] }),
   };
-  findings.push(...circuitFindings(predictions, solve), ...(budget ? budgetFindings(budget) : []));
-  if (installed) findings.push(...outdoorFindings(job, installed.loads));
-  if (hasPlan) {
-    findings.push(...powerUpFindings(job, predictions, source));
-    for (const row of wiring.rows) {
-      if (row.newWall !== null && row.newBoard === null && !row.pair)
-        findings.push(
-          finding(
-            'circuit.floating',
-            { colour: row.colour, terminal: row.newWall },
-            [`conductor:${row.conductor}`],
-            'not landed at the board',
-          ),
-        );
-    }
-  }
   const wired = sheet && wiring ? wiredTerminals(sheet, wiring) : [];
-  findings.push(...detectedFindings(job, wired, wiring?.byHand ?? []), ...checkWeek(job, sheet));
-  if (job.powerUp.display === 'dead') findings.push(finding('power-up.dead', {}, ['device'], 'display dead'));
+  const findings: Finding[] = [
+    ...sheetFindings,
+    ...arrivalFindings(job, sheet),
+    ...systemFindings,
+    ...safe.findings,
+    ...planning.findings,
+    ...foundFindings(job, system, sheet, candidates.list.length === 0),
+    ...sheathFindings(job),
+    ...sourceFindings,
+    ...circuitFindings(predictions, solve),
+    ...(budget ? budgetFindings(budget) : []),
+    ...(installed ? outdoorFindings(job, installed.loads) : []),
+    ...(plan ? [...powerUpFindings(job, predictions, source), ...floating(plan.wiring)] : []),
+    ...detectedFindings(job, wired, wiring?.byHand ?? []),
+    ...checkWeek(job, sheet),
+    ...(job.powerUp.display === 'dead' ? [finding('power-up.dead', {}, ['device'], 'display dead')] : []),
+  ];
   const tests =
-    hasPlan && installed && system.verdict !== 'refused'
+    plan && installed && system.verdict !== 'refused'
       ? proofPlan({
           job,
           system: planned,
-          sheet,
+          sheet: plan.sheet,
           installed,
           states,
           predictions: new Map(predictions.map((x) => [x.state, x])),
           spread: p ? spreadsOf(job, p, states, source) : null,
           source,
           wired,
-          pair: wiring.rows.flatMap((r) => (r.pair && r.newWall !== null ? [r.newWall] : [])),
+          pair: plan.wiring.rows.flatMap((r) => (r.pair && r.newWall !== null ? [r.newWall] : [])),
           powering: powering?.chosen ?? null,
         })
       : [];
@@ -203,7 +273,7 @@ export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
     states,
     source,
     installed,
-    predictionsOf: installed ? (hasPlan ? 'plan' : 'found') : null,
+    predictionsOf: installed ? (plan ? 'plan' : 'found') : null,
     predictions,
     proof,
     parts: partsList(job, sheet, powering),
