@@ -74,69 +74,87 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
   bus: 'called over a data bus',
 };
 
-/** Everything a boiler job implies. Never throws: what is not known is a question. */
-export function deriveBoiler(asked: BoilerJob): BoilerDerived {
-  const { survey } = asked;
-  const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);
-  const questions = fieldQuestions(BOILER_FORM, Survey, survey);
-  const plant = plantOf(survey, sheet);
-  const traced = survey.wires ? Object.values(survey.wires) : null;
-  const missed = plant ? planMisses(plant, survey) : [];
-  // How the boiler is called is asked, not assumed: no plan before it is known.
+/** What is to be joined, where it is known how the boiler is called and a plan serves every demand. */
+interface Planned {
+  plant: Plant;
+  /** Demands that the planned wires would not serve. */
+  missed: string[];
+  /** How the boiler is called is asked, not assumed: no plan before it is known. */
+  offered: boolean;
+  wires: Wire[];
+}
+
+function plannedOf(plant: Plant, survey: BoilerSurvey): Planned {
+  const missed = planMisses(plant, survey);
   const offered = missed.length === 0 && survey.input !== undefined;
-  const wires = plant && offered ? planWires(plant) : [];
-  const safe = checkMainsSafe(asked, 200, plant !== null);
-  findings.push(...safe.findings);
-  const demands: DemandRow[] = [];
-  if (plant && sheet) {
-    const channels = sheet.channels * (plant.unitEachZone ? plant.zones : 1);
-    if (channels < plant.zones || (hasCylinder(plant.kind) && !plant.timer && !sheet.hotWater))
-      findings.push(
-        finding(
-          'boiler.too-few-channels',
-          { device: sheet.name, zones: plant.zones },
-          ['device'],
-          `${sheet.channels} channels`,
-        ),
-      );
-    if (plant.input === 'bus' && sheet.output !== 'bus')
-      findings.push(finding('boiler.no-bus-output', { device: sheet.name }, ['device'], sheet.name));
-    if (missed.length > 0 && survey.input !== undefined)
-      findings.push(
-        finding(
-          'boiler.plan-misses',
-          { device: sheet.name, demand: missed[0] ?? '' },
-          ['device'],
-          'the truth of the plant against the circuit of every wire planned',
-        ),
-      );
-    findings.push(...neutralFindings(asked, sheet));
-    if (survey.oldBox) findings.push(...oldBoxFindings(plant, survey.oldBox));
-    const judged = traced ?? planWires(plant);
-    if (survey.input !== undefined || traced) findings.push(...wiringFindings(plant, survey, judged, sheet));
-    const planned = offered ? truthFindings(plant, survey, wires).results : [];
-    const now = traced ? truthFindings(plant, survey, traced) : null;
-    findings.push(...(now?.findings ?? []));
-    if (offered)
-      demandPairs(plant).forEach((p, i) => {
-        const result = planned[i];
-        if (result) demands.push({ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null });
-      });
-    findings.push(...foundReadings(asked, plant, demands));
-    const amps = contactLoad(plant, survey);
-    if (amps > sheet.contactAmps)
-      findings.push(
-        finding(
-          'boiler.contact-overload',
-          { amps, rated: sheet.contactAmps },
-          ['point:RX.4'],
-          'boiler and pump together',
-        ),
-      );
-  }
-  const hw = plant && hasCylinder(plant.kind) ? hotWater(survey) : { result: null, findings: [] };
-  findings.push(...hw.findings);
-  const water = sheet && plant && hasCylinder(plant.kind) && !plant.timer ? waterProgramme(survey, sheet) : null;
+  return { plant, missed, offered, wires: offered ? planWires(plant) : [] };
+}
+
+/** What the device lacks for this plant. */
+function deviceFindings({ plant, missed }: Planned, survey: BoilerSurvey, sheet: BoilerSheet): Finding[] {
+  const findings: Finding[] = [];
+  const say = (...of: Parameters<typeof finding>): void => {
+    findings.push(finding(...of));
+  };
+  const channels = sheet.channels * (plant.unitEachZone ? plant.zones : 1);
+  if (channels < plant.zones || (hasCylinder(plant.kind) && !plant.timer && !sheet.hotWater))
+    say(
+      'boiler.too-few-channels',
+      { device: sheet.name, zones: plant.zones },
+      ['device'],
+      `${sheet.channels} channels`,
+    );
+  if (plant.input === 'bus' && sheet.output !== 'bus')
+    say('boiler.no-bus-output', { device: sheet.name }, ['device'], sheet.name);
+  if (missed.length > 0 && survey.input !== undefined)
+    say(
+      'boiler.plan-misses',
+      { device: sheet.name, demand: missed[0] ?? '' },
+      ['device'],
+      'the truth of the plant against the circuit of every wire planned',
+    );
+  return findings;
+}
+
+/** The plant in each demand, as planned and as traced, and what speaks against either. */
+function demandsOf(
+  job: BoilerJob,
+  planned: Planned,
+  sheet: BoilerSheet,
+): { demands: DemandRow[]; findings: Finding[] } {
+  const { survey } = job;
+  const { plant, offered, wires } = planned;
+  const traced = survey.wires ? Object.values(survey.wires) : null;
+  const findings = [...deviceFindings(planned, survey, sheet), ...neutralFindings(job, sheet)];
+  if (survey.oldBox) findings.push(...oldBoxFindings(plant, survey.oldBox));
+  if (survey.input !== undefined || traced)
+    findings.push(...wiringFindings(plant, survey, traced ?? planWires(plant), sheet));
+  const asPlanned = offered ? truthFindings(plant, survey, wires).results : [];
+  const now = traced ? truthFindings(plant, survey, traced) : null;
+  findings.push(...(now?.findings ?? []));
+  const demands = offered
+    ? demandPairs(plant).flatMap((p, i): DemandRow[] => {
+        const result = asPlanned[i];
+        return result ? [{ id: p.id, name: p.name, planned: result, wired: now?.results[i] ?? null }] : [];
+      })
+    : [];
+  findings.push(...foundReadings(job, plant, demands));
+  const amps = contactLoad(plant, survey);
+  if (amps > sheet.contactAmps)
+    findings.push(
+      finding(
+        'boiler.contact-overload',
+        { amps, rated: sheet.contactAmps },
+        ['point:RX.4'],
+        'boiler and pump together',
+      ),
+    );
+  return { demands, findings };
+}
+
+/** Hot water that the device's day cannot hold, and flow that does not condense or is too hot for a floor. */
+function waterFindings(survey: BoilerSurvey, sheet: BoilerSheet | null, water: WaterProgramme | null): Finding[] {
+  const findings: Finding[] = [];
   if (sheet && water && water.lostMinutes >= LEAST_LOST)
     findings.push(
       finding(
@@ -155,24 +173,49 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
     findings.push(
       finding('boiler.floor-flow', { celsius: flow.flowCelsius }, ['setting:boiler.flow'], 'floor circuit'),
     );
+  return findings;
+}
+
+const sentenceOf = (plant: Plant | null, survey: BoilerSurvey): string =>
+  plant
+    ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${survey.input === undefined ? 'how it is called is not known yet' : INPUT_WORDS[plant.input]}.`
+    : 'Say what plant it is; the rest follows from that.';
+
+/** Everything a boiler job implies. Never throws: what is not known is a question. */
+export function deriveBoiler(asked: BoilerJob): BoilerDerived {
+  const { survey } = asked;
+  const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);
+  const questions = fieldQuestions(BOILER_FORM, Survey, survey);
+  const plant = plantOf(survey, sheet);
+  const planned = plant ? plannedOf(plant, survey) : null;
+  const offered = planned?.offered ? planned.plant : null;
+  const safe = checkMainsSafe(asked, 200, plant !== null);
+  findings.push(...safe.findings);
+  const { demands, findings: joined } =
+    planned && sheet ? demandsOf(asked, planned, sheet) : { demands: [], findings: [] };
+  findings.push(...joined);
+  const stored = plant && hasCylinder(plant.kind) ? plant : null;
+  const hw = stored ? hotWater(survey) : { result: null, findings: [] };
+  const water = sheet && stored && !stored.timer ? waterProgramme(survey, sheet) : null;
+  findings.push(...hw.findings, ...waterFindings(survey, sheet, water));
   const canonical = plant ? undecided(boilerSettings(survey, plant, asked.week, sheet), questions) : [];
   const card = sheet ? cardOf(asked, canonical, sheet.settings) : { card: [], findings: [] };
   findings.push(...conflictFindings(asked, canonical), ...card.findings);
   const items = sheet ? startItems(survey, sheet) : [];
   const done = new Set(Object.entries(survey.start).flatMap(([id, s]) => (s.done ? [id] : [])));
-  const tests: TestPlan[] = plant && sheet && offered ? proofPlan(plant, sheet, demands) : [];
+  const tests: TestPlan[] = offered && sheet ? proofPlan(offered, sheet, demands) : [];
   const proof = runProof(asked, tests, blockersOf(findings));
   findings.push(...proofFindings(proof, asked.units));
   if (survey.internet === false) findings.push(finding('join.no-internet', {}, ['join'], 'no internet today'));
   findings.sort(bySeverity);
-  const nets = plant && offered ? planNets(plant) : [];
+  const nets = offered ? planNets(offered) : [];
   return {
     sheet,
     plant,
     parts: plant ? plantParts(plant) : [],
     nets,
-    wires,
-    traced,
+    wires: planned?.wires ?? [],
+    traced: survey.wires ? Object.values(survey.wires) : null,
     demands,
     hotWater: hw.result,
     water,
@@ -188,11 +231,9 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
     })),
     safe,
     old: plant && survey.oldBox ? oldMoves(plant, survey.oldBox) : [],
-    steps: workSteps(nets, offered ? plant : null, survey),
+    steps: workSteps(nets, offered, survey),
     kit: kitOf(sheet, plant),
-    sentence: plant
-      ? `${PLANT_WORDS[plant.kind]}${plant.zones > 1 ? `, ${plant.zones} heating zones` : ''}, ${survey.input === undefined ? 'how it is called is not known yet' : INPUT_WORDS[plant.input]}.`
-      : 'Say what plant it is; the rest follows from that.',
+    sentence: sentenceOf(plant, survey),
     questions,
     findings,
     proof,

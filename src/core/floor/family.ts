@@ -27,11 +27,18 @@ import { type WarmUp, warmUpOf } from './warmed';
 import { type WeekForecast, weekEvents, weekForecast } from './week';
 import { kitOf, sentenceOf } from './words';
 
+/** The probe as it was measured. */
+interface ProbeRead {
+  state: 'open' | 'short' | 'reads' | null;
+  fits: ProbeFit[];
+  type: ProbeType | null;
+}
+
 export interface FloorDerived {
   sheet: FloorSheet | null;
   load: FloorLoad | null;
   contactor: boolean;
-  probe: { state: 'open' | 'short' | 'reads' | null; fits: ProbeFit[]; type: ProbeType | null };
+  probe: ProbeRead;
   limit: FloorLimit | null;
   mode: SensorMode;
   settings: { canonical: CanonicalSetting[]; card: CardRow[] };
@@ -60,58 +67,54 @@ function probeType(job: FloorJob, fits: readonly ProbeFit[]): ProbeType | null {
   return job.survey.probe.type ?? (could.length === 1 ? (could[0]?.type ?? null) : null);
 }
 
-/** Everything a floor job implies. Never throws: what is not known is a question. */
-export function deriveFloor(job: FloorJob): FloorDerived {
-  const { survey } = job;
-  const { sheet, findings } = chosenSheet(job, FLOOR_SHEETS, FloorSheet);
-  const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, Object.keys(survey.mats).length > 0);
-  findings.push(...safe.findings);
-  const load = floorLoad(survey, sheet?.relayAmps ?? null);
-  const { ohms, floorCelsius } = survey.probe;
+function probeRead(job: FloorJob): ProbeRead {
+  const { ohms, floorCelsius, beta } = job.survey.probe;
   const state = ohms === undefined ? null : probeState(ohms);
   const fits =
     ohms !== undefined && state === 'reads' && floorCelsius !== undefined
-      ? probeFits(ohms, floorCelsius, GUESS_KELVIN, survey.probe.beta)
+      ? probeFits(ohms, floorCelsius, GUESS_KELVIN, beta)
       : [];
-  const type = probeType(job, fits);
-  findings.push(...surveyFindings(survey, load, fits));
-  const questions = floorQuestions(job, { load, sheet, fits, type });
-  const contactor =
-    load !== null && (survey.switching === undefined ? load.needsContactor : survey.switching !== 'direct');
-  if (load && sheet) findings.push(...decideFindings(job, load, sheet, type));
-  if (sheet) findings.push(...terminalFindings(survey, sheet));
-  if (load) findings.push(...floorFoundReadings(job, { survey, sheet, load, contactor }));
+  return { state, fits, type: probeType(job, fits) };
+}
 
-  // The build-up is asked, never assumed: without it there is no warm-up to speak of.
-  const known = survey.build !== undefined && survey.beneath !== undefined && survey.covering !== undefined;
-  const house = load && known ? floorHouse(survey, load.watts) : null;
-  const limit = floorLimit(survey, load?.wattsPerSquareMetre ?? null);
-  const canonical = sheet ? undecided(floorSettings({ job, sheet, load, limit, probe: type }), questions) : [];
-  const card = sheet ? cardOf(job, canonical, sheet.settings) : { card: [], findings: [] };
-  findings.push(...conflictFindings(job, canonical), ...card.findings);
+/** How the device is set, as it was entered or as the card has it. */
+function setOf(
+  job: FloorJob,
+  canonical: readonly CanonicalSetting[],
+  limit: FloorLimit | null,
+): { mode: SensorMode; limitCelsius: number } {
   const chosen = (key: CanonicalSetting['key']): string | undefined => {
     const s = canonical.find((c) => c.key === key);
     return s ? settledValue(job, s) : undefined;
   };
-  const chosenMode = chosen('floor.sensor');
-  const mode = isMode(chosenMode) ? chosenMode : 'floor';
-  const limitCelsius = Number(chosen('floor.limit') ?? limit?.celsius ?? 40);
-  const noProbe = survey.probe.absent === true || state === 'open' || state === 'short';
-  if (limit?.needed && (mode === 'air' || noProbe))
-    findings.push(
-      finding(
-        'floor.unguarded',
-        {
-          covering: survey.covering ?? 'this covering',
-          limit: limit.mostCelsius,
-          probe: noProbe ? 'no probe reads' : 'the probe is not obeyed',
-        },
-        ['setting:floor.sensor', 'probe'],
-        noProbe ? 'no probe' : 'sensor mode air',
-      ),
-    );
+  const mode = chosen('floor.sensor');
+  return {
+    mode: isMode(mode) ? mode : 'floor',
+    limitCelsius: Number(chosen('floor.limit') ?? limit?.celsius ?? 40),
+  };
+}
 
-  const warmUp = house ? warmUpOf(job, house, limitCelsius, sheet?.differentialKelvin ?? 1) : null;
+/** A covering that needs a limit, and nothing that keeps it. */
+function unguarded({ survey }: FloorJob, limit: FloorLimit | null, mode: SensorMode, probe: ProbeRead): Finding[] {
+  const noProbe = survey.probe.absent === true || probe.state === 'open' || probe.state === 'short';
+  if (!limit?.needed || (mode !== 'air' && !noProbe)) return [];
+  return [
+    finding(
+      'floor.unguarded',
+      {
+        covering: survey.covering ?? 'this covering',
+        limit: limit.mostCelsius,
+        probe: noProbe ? 'no probe reads' : 'the probe is not obeyed',
+      },
+      ['setting:floor.sensor', 'probe'],
+      noProbe ? 'no probe' : 'sensor mode air',
+    ),
+  ];
+}
+
+/** A floor that cannot hold its room, or that warms unlike its model. */
+function warmUpFindings(warmUp: WarmUp | null): Finding[] {
+  const findings: Finding[] = [];
   if (warmUp?.held && warmUp.held.roomCelsius < warmUp.held.wantedCelsius - 0.05)
     findings.push(
       finding(
@@ -130,19 +133,57 @@ export function deriveFloor(job: FloorJob): FloorDerived {
         `${warmUp.points.length} points`,
       ),
     );
+  return findings;
+}
+
+/** The band the display should fall in: by the measured ohms; null where they say nothing. */
+function shownBand(
+  { survey }: FloorJob,
+  { fits, type }: ProbeRead,
+): { low: number; high: number; source: string } | null {
+  const { ohms, beta } = survey.probe;
+  const bead = fits.find((f) => f.type === type);
+  return bead
+    ? {
+        low: bead.celsius - bead.tolerance - 1,
+        high: bead.celsius + bead.tolerance + 1,
+        source: `${fixed(ohms ?? 0, 0)} Ω read as ${probeName(bead.type)}, B ${beta === undefined ? '3380 to 3980' : `${fixed(beta, 0)} ±1 %`}, display ±1 K`,
+      }
+    : null;
+}
+
+/** Everything a floor job implies. Never throws: what is not known is a question. */
+export function deriveFloor(job: FloorJob): FloorDerived {
+  const { survey } = job;
+  const { sheet, findings } = chosenSheet(job, FLOOR_SHEETS, FloorSheet);
+  const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, Object.keys(survey.mats).length > 0);
+  const load = floorLoad(survey, sheet?.relayAmps ?? null);
+  const probe = probeRead(job);
+  const { fits, type } = probe;
+  const questions = floorQuestions(job, { load, sheet, fits, type });
+  const contactor =
+    load !== null && (survey.switching === undefined ? load.needsContactor : survey.switching !== 'direct');
+  findings.push(...safe.findings, ...surveyFindings(survey, load, fits));
+  if (load && sheet) findings.push(...decideFindings(job, load, sheet, type));
+  if (sheet) findings.push(...terminalFindings(survey, sheet));
+  if (load) findings.push(...floorFoundReadings(job, { survey, sheet, load, contactor }));
+
+  // The build-up is asked, never assumed: without it there is no warm-up to speak of.
+  const known = survey.build !== undefined && survey.beneath !== undefined && survey.covering !== undefined;
+  const house = load && known ? floorHouse(survey, load.watts) : null;
+  const limit = floorLimit(survey, load?.wattsPerSquareMetre ?? null);
+  const canonical = sheet ? undecided(floorSettings({ job, sheet, load, limit, probe: type }), questions) : [];
+  const card = sheet ? cardOf(job, canonical, sheet.settings) : { card: [], findings: [] };
+  const { mode, limitCelsius } = setOf(job, canonical, limit);
+  findings.push(...conflictFindings(job, canonical), ...card.findings, ...unguarded(job, limit, mode, probe));
+
+  const warmUp = house ? warmUpOf(job, house, limitCelsius, sheet?.differentialKelvin ?? 1) : null;
+  findings.push(...warmUpFindings(warmUp));
   const fitted: FloorHouse | null = house && warmUp ? { ...house, model: warmUp.fit.model } : null;
   const week = fitted && sheet ? weekForecast(job, fitted, sheet, mode, limitCelsius) : null;
   if (sheet) findings.push(...weekFindings(job, sheet, mode, limitCelsius, week, fitted));
 
-  // The band the display should fall in: by the measured ohms, else by the felt temperature.
-  const bead = fits.find((f) => f.type === type);
-  const shows = bead
-    ? {
-        low: bead.celsius - bead.tolerance - 1,
-        high: bead.celsius + bead.tolerance + 1,
-        source: `${fixed(ohms ?? 0, 0)} Ω read as ${probeName(bead.type)}, B ${survey.probe.beta === undefined ? '3380 to 3980' : `${fixed(survey.probe.beta, 0)} ±1 %`}, display ±1 K`,
-      }
-    : null;
+  const shows = shownBand(job, probe);
   const start = sheet
     ? firstStart({
         survey,
@@ -156,8 +197,7 @@ export function deriveFloor(job: FloorJob): FloorDerived {
       })
     : [];
   findings.push(...startFindings(job, start, fits, type));
-  const proof = runProof(
-    job,
+  const tests =
     sheet && load
       ? floorProof({
           survey,
@@ -169,16 +209,15 @@ export function deriveFloor(job: FloorJob): FloorDerived {
           limitCelsius,
           week: weekEvents(job.week),
         })
-      : [],
-    blockersOf(findings),
-  );
+      : [];
+  const proof = runProof(job, tests, blockersOf(findings));
   findings.push(...proofFindings(proof, job.units), ...shownFindings(job, fits, type));
   findings.sort(bySeverity);
   return {
     sheet,
     load,
     contactor,
-    probe: { state, fits, type },
+    probe,
     limit,
     mode,
     settings: { canonical, card: card.card },
