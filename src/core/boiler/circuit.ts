@@ -203,16 +203,10 @@ const timerElements = (plant: Plant): CircuitElement[] => [
     : []),
 ];
 
-/**
- * @param travelling valves have been called and have not arrived: their end switches are still open
- */
-export function plantNetlist(
-  plant: Plant,
-  survey: BoilerSurvey,
-  wires: readonly Wire[],
-  options: PlantFaults & { travelling?: boolean } = {},
-): Netlist {
-  const elements: CircuitElement[] = [
+/** The mains behind the spur's fuse; neutral and earth are one upstream, so that no meter there tells them apart. */
+function supplyElements(survey: BoilerSurvey): CircuitElement[] {
+  const amps = survey.fuseAmps ?? SPUR_FUSE_AMPS;
+  return [
     {
       kind: 'source',
       id: 'mains',
@@ -222,146 +216,178 @@ export function plantNetlist(
       volts: MAINS_VOLTS,
       ohms: SUPPLY_OHMS,
       degrees: 0,
-      ratedVA: MAINS_VOLTS * (survey.fuseAmps ?? SPUR_FUSE_AMPS),
+      ratedVA: MAINS_VOLTS * amps,
       supply: 'spur',
     },
+    { kind: 'fuse', id: 'fuse', name: 'spur fuse', a: 'mains.L', b: 'SUPPLY.L', ohms: 0.03, amps },
+    // A load returned to earth runs.
     {
-      kind: 'fuse',
-      id: 'fuse',
-      name: 'spur fuse',
-      a: 'mains.L',
-      b: 'SUPPLY.L',
-      ohms: 0.03,
-      amps: survey.fuseAmps ?? SPUR_FUSE_AMPS,
+      kind: 'link',
+      id: 'bond',
+      name: 'neutral and earth upstream',
+      a: 'SUPPLY.N',
+      b: 'SUPPLY.E',
+      ohms: BOND_OHMS,
     },
   ];
-  // Neutral and earth are one upstream: a load returned to earth runs, and a meter does not tell the two apart.
-  elements.push({
-    kind: 'link',
-    id: 'bond',
-    name: 'neutral and earth upstream',
-    a: 'SUPPLY.N',
-    b: 'SUPPLY.E',
-    ohms: BOND_OHMS,
-  });
-  wires.forEach((w, i) => {
-    elements.push({ kind: 'joint', id: `wire:${i}`, name: `${w.a} to ${w.b}`, a: w.a, b: w.b, ohms: JOINT_OHMS });
-  });
-  elements.push(...receiverElements(plant, options.contactsOpen ?? []));
-  if (plant.timer) elements.push(...timerElements(plant));
-  if (hasCylinderStat(plant)) {
-    const welded = options.cylinderWelded === true;
-    elements.push(
-      welded
-        ? {
-            kind: 'link',
-            id: 'cyl:call',
-            name: 'cylinder thermostat welded',
-            a: 'CYL.COM',
-            b: 'CYL.CALL',
-            ohms: CLOSED_OHMS,
-          }
-        : contact('cyl:call', 'cylinder thermostat calling', 'CYL.COM', 'CYL.CALL', { control: 'cylinder-cold' }),
-    );
-    if (!welded)
-      elements.push(
-        contact(
-          'cyl:sat',
-          'cylinder thermostat satisfied',
-          'CYL.COM',
-          'CYL.SAT',
-          { control: 'cylinder-cold' },
-          'closed',
-        ),
-      );
-  }
-  const valve = (id: string, name: string): void => {
-    elements.push(load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name, POWER_FACTOR.motor));
-    const end = `end:${id}`;
-    if (options.stuck?.includes(id))
-      elements.push({
+}
+
+/** The cylinder thermostat's changeover. */
+function cylinderElements(welded: boolean): CircuitElement[] {
+  if (welded)
+    return [
+      {
         kind: 'link',
-        id: end,
-        name: `stuck end switch of ${name}`,
-        a: `${id}.grey`,
-        b: `${id}.orange`,
+        id: 'cyl:call',
+        name: 'cylinder thermostat welded',
+        a: 'CYL.COM',
+        b: 'CYL.CALL',
         ohms: CLOSED_OHMS,
-      });
-    else if (!options.travelling && !options.endsOpen?.includes(id))
-      elements.push(contact(end, `end switch of ${name}`, `${id}.grey`, `${id}.orange`, { coil: `motor:${id}` }));
-  };
-  for (const id of allValves(plant)) valve(id, valveName(id));
-  if (plant.kind === 'three-port') {
-    elements.push(
-      load(
-        'mid:white',
-        'three-port valve, heating',
-        'MID.white',
-        'MID.blue',
-        USUAL_VA.mid,
-        'three-port valve',
-        POWER_FACTOR.motor,
-      ),
-      load(
-        'mid:grey',
-        'three-port valve, hot water satisfied',
-        'MID.grey',
-        'MID.blue',
-        USUAL_VA.mid,
-        '',
-        POWER_FACTOR.motor,
-      ),
-    );
-    if (!options.travelling)
-      elements.push(
-        // It goes over by white and is held by grey: grey alone does not move it from rest.
+      },
+    ];
+  const by = { control: 'cylinder-cold' };
+  return [
+    contact('cyl:call', 'cylinder thermostat calling', 'CYL.COM', 'CYL.CALL', by),
+    contact('cyl:sat', 'cylinder thermostat satisfied', 'CYL.COM', 'CYL.SAT', by, 'closed'),
+  ];
+}
+
+/** A two-port valve: its motor, and the switch at the end of its way. */
+function valveElements(
+  id: string,
+  { stuck, endsOpen, travelling }: PlantFaults & { travelling?: boolean },
+): CircuitElement[] {
+  const name = valveName(id);
+  const motor = load(`motor:${id}`, name, `${id}.brown`, `${id}.blue`, USUAL_VA.valve, name, POWER_FACTOR.motor);
+  const [end, grey, orange] = [`end:${id}`, `${id}.grey`, `${id}.orange`];
+  if (stuck?.includes(id))
+    return [
+      motor,
+      { kind: 'link', id: end, name: `stuck end switch of ${name}`, a: grey, b: orange, ohms: CLOSED_OHMS },
+    ];
+  return travelling || endsOpen?.includes(id)
+    ? [motor]
+    : [motor, contact(end, `end switch of ${name}`, grey, orange, { coil: `motor:${id}` })];
+}
+
+/** The three-port valve: it goes over by white and is held by grey; grey alone does not move it from rest. */
+const midElements = (travelling: boolean): CircuitElement[] => [
+  load(
+    'mid:white',
+    'three-port valve, heating',
+    'MID.white',
+    'MID.blue',
+    USUAL_VA.mid,
+    'three-port valve',
+    POWER_FACTOR.motor,
+  ),
+  load(
+    'mid:grey',
+    'three-port valve, hot water satisfied',
+    'MID.grey',
+    'MID.blue',
+    USUAL_VA.mid,
+    '',
+    POWER_FACTOR.motor,
+  ),
+  ...(travelling
+    ? []
+    : [
         contact('mid:switch', 'the valve’s own switch', 'MID.white', 'mid.over', { coil: 'mid:grey' }),
         contact('mid:moved', 'the valve has gone over', 'mid.over', 'MID.orange', { coil: 'mid:white' }),
-      );
-  }
-  const boilerVA = survey.boilerVA ?? USUAL_VA.boiler;
+      ]),
+];
+
+/** The boiler behind a dry input: its call circuit is fed from its own supply, so that without live it never fires. */
+function dryBoiler(volts: number): CircuitElement[] {
+  return [
+    {
+      kind: 'source',
+      id: 'boiler:call-supply',
+      name: 'boiler’s own call supply',
+      a: 'BOILER.CALL1',
+      b: 'boiler.fed',
+      volts,
+      ohms: 2,
+      degrees: 0,
+      ratedVA: 5,
+      supply: 'spur',
+    },
+    load('boiler:supply', 'boiler’s own controls', 'BOILER.L', 'BOILER.N', CONTROLS_VA, ''),
+    contact('boiler:fed', 'boiler has its supply', 'boiler.fed', 'boiler.inner', { coil: 'boiler:supply' }),
+    {
+      kind: 'load',
+      id: 'boiler',
+      name: 'boiler call',
+      a: 'BOILER.CALL2',
+      b: 'boiler.inner',
+      ratedVolts: volts,
+      va: USUAL_VA.call,
+      coil: true,
+      runs: 'boiler',
+    },
+  ];
+}
+
+/** What calls the boiler, and the output that keeps its pump on: live while it fires. */
+function boilerElements(plant: Plant, survey: BoilerSurvey): CircuitElement[] {
+  const elements: CircuitElement[] = [];
   if (needsCallRelay(plant))
     elements.push(
       load('relay', 'call relay', 'RELAY.A1', 'RELAY.A2', USUAL_VA.call, '', POWER_FACTOR.relay),
       contact('relay:contact', 'call relay contact', 'RELAY.COM', 'RELAY.NO', { coil: 'relay' }),
     );
-  if (plant.input === 'low-voltage' || plant.input === 'volt-free') {
+  if (plant.input === 'low-voltage') elements.push(...dryBoiler(CALL_VOLTS));
+  else if (plant.input === 'volt-free') elements.push(...dryBoiler(MAINS_VOLTS));
+  else if (plant.input === 'live')
     elements.push(
-      {
-        kind: 'source',
-        id: 'boiler:call-supply',
-        name: 'boiler’s own call supply',
-        a: 'BOILER.CALL1',
-        b: 'boiler.fed',
-        volts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
-        ohms: 2,
-        degrees: 0,
-        ratedVA: 5,
-        supply: 'spur',
-      },
-      // Its call circuit is fed from its own supply: a boiler without live never fires, whatever closes its pair.
-      load('boiler:supply', 'boiler’s own controls', 'BOILER.L', 'BOILER.N', CONTROLS_VA, ''),
-      contact('boiler:fed', 'boiler has its supply', 'boiler.fed', 'boiler.inner', { coil: 'boiler:supply' }),
-      {
-        kind: 'load',
-        id: 'boiler',
-        name: 'boiler call',
-        a: 'BOILER.CALL2',
-        b: 'boiler.inner',
-        ratedVolts: plant.input === 'low-voltage' ? CALL_VOLTS : MAINS_VOLTS,
-        va: USUAL_VA.call,
-        coil: true,
-        runs: 'boiler',
-      },
+      load(
+        'boiler',
+        'boiler',
+        'BOILER.SL',
+        'BOILER.N',
+        survey.boilerVA ?? USUAL_VA.boiler,
+        'boiler',
+        POWER_FACTOR.motor,
+      ),
     );
-  } else if (plant.input !== 'bus') {
-    elements.push(load('boiler', 'boiler', 'BOILER.SL', 'BOILER.N', boilerVA, 'boiler', POWER_FACTOR.motor));
-  }
-  // The boiler's pump output: live while it fires; overrun keeps it on from the permanent live.
   if (plant.input !== 'bus' && (plant.overrun || plant.kind === 'combination'))
     elements.push(contact('boiler:pump', 'boiler’s pump output', 'BOILER.L', 'BOILER.PUMP', { coil: 'boiler' }));
-  if (hasPumpPart(plant) && !options.pumpDead)
-    elements.push(load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump', POWER_FACTOR.motor));
+  return elements;
+}
+
+/**
+ * @param travelling valves have been called and have not arrived: their end switches are still open
+ */
+export function plantNetlist(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  options: PlantFaults & { travelling?: boolean } = {},
+): Netlist {
+  const { travelling = false, contactsOpen = [], cylinderWelded = false, pumpDead = false } = options;
+  const elements: CircuitElement[] = [
+    ...supplyElements(survey),
+    ...wires.map(
+      (w, i): CircuitElement => ({
+        kind: 'joint',
+        id: `wire:${i}`,
+        name: `${w.a} to ${w.b}`,
+        a: w.a,
+        b: w.b,
+        ohms: JOINT_OHMS,
+      }),
+    ),
+    ...receiverElements(plant, contactsOpen),
+    ...(plant.timer ? timerElements(plant) : []),
+    ...(hasCylinderStat(plant) ? cylinderElements(cylinderWelded) : []),
+    ...allValves(plant).flatMap((id) => valveElements(id, options)),
+    ...(plant.kind === 'three-port' ? midElements(travelling) : []),
+    ...boilerElements(plant, survey),
+    ...(hasPumpPart(plant) && !pumpDead
+      ? [load('pump', 'pump', 'PUMP.L', 'PUMP.N', survey.pumpVA ?? USUAL_VA.pump, 'pump', POWER_FACTOR.motor)]
+      : []),
+  ];
   return {
     elements,
     ground: 'SUPPLY.N',

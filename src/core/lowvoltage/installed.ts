@@ -141,11 +141,11 @@ const endsOf = (c: InstalledConductor): { wall: string; board: string } => ({
   board: c.board !== undefined && c.open !== 'board' ? boardNode(c.board) : `${c.id}.board`,
 });
 
-/** The circuit of what is installed. */
-export function toNetlist(installed: Installed): Netlist {
-  const elements: CircuitElement[] = [];
-  for (const t of installed.transformers) {
-    elements.push({
+/** A winding behind its fuse, whole or blown. */
+function transformerElements(t: InstalledTransformer): CircuitElement[] {
+  const fused = { id: `fuse:${t.id}`, a: `${t.id}.hot`, b: boardNode(t.hot) };
+  return [
+    {
       kind: 'source',
       id: `source:${t.id}`,
       name: `transformer ${t.id}`,
@@ -157,99 +157,91 @@ export function toNetlist(installed: Installed): Netlist {
       degrees: t.degrees,
       ratedVA: t.va,
       supply: t.supply,
-    });
-    elements.push(
-      t.fuseOut
-        ? {
-            kind: 'link',
-            id: `fuse:${t.id}`,
-            name: `blown fuse of ${t.id}`,
-            a: `${t.id}.hot`,
-            b: boardNode(t.hot),
-            ohms: OPEN_OHMS,
-          }
-        : {
-            kind: 'fuse',
-            id: `fuse:${t.id}`,
-            name: `fuse of ${t.id}`,
-            a: `${t.id}.hot`,
-            b: boardNode(t.hot),
-            ohms: FUSE_OHMS,
-            amps: BOARD_FUSE_AMPS,
-          },
-    );
-  }
-  for (const c of installed.conductors) {
-    const { wall, board } = endsOf(c);
-    elements.push({
-      kind: 'conductor',
-      id: `conductor:${c.id}`,
-      name: c.colour,
-      a: wall,
-      b: board,
-      ohms: c.open === 'middle' ? OPEN_OHMS : Math.max(c.ohms, 1e-4),
-    });
-  }
-  elements.push(...besideEachOther(installed.conductors));
-  const link = (a: string, b: string): void => {
-    elements.push({ kind: 'link', id: `link:${a}:${b}`, name: `link ${a} to ${b}`, a, b, ohms: 0.01 });
+    },
+    t.fuseOut
+      ? { kind: 'link', ...fused, name: `blown fuse of ${t.id}`, ohms: OPEN_OHMS }
+      : { kind: 'fuse', ...fused, name: `fuse of ${t.id}`, ohms: FUSE_OHMS, amps: BOARD_FUSE_AMPS },
+  ];
+}
+
+function conductorElement(c: InstalledConductor): CircuitElement {
+  const { wall, board } = endsOf(c);
+  return {
+    kind: 'conductor',
+    id: `conductor:${c.id}`,
+    name: c.colour,
+    a: wall,
+    b: board,
+    ohms: c.open === 'middle' ? OPEN_OHMS : Math.max(c.ohms, 1e-4),
   };
-  for (const [a, b] of installed.wallLinks) link(wallNode(a), wallNode(b));
-  for (const [a, b] of installed.boardLinks) link(boardNode(a), boardNode(b));
-  installed.contacts.forEach((c) => {
-    elements.push({
-      kind: 'contact',
-      id: `contact:${c.to}`,
-      name: `thermostat contact ${c.from} to ${c.to}`,
-      a: wallNode(c.from),
-      b: wallNode(c.to),
-      closedOhms: c.stuck === 'open' ? OPEN_OHMS : CLOSED_OHMS,
-      openOhms: c.stuck === 'closed' ? CLOSED_OHMS : OPEN_OHMS,
-      by: { control: callOf(c.to) },
-      normally: 'open',
-    });
-  });
-  if (installed.device) {
-    elements.push({
-      kind: 'load',
-      id: 'device',
-      name: 'thermostat',
-      a: wallNode(installed.device.hot),
-      b: wallNode(installed.device.common),
-      ratedVolts: SECONDARY_VOLTS,
-      va: installed.device.va,
-      coil: false,
-      runs: 'display',
-    });
-  }
-  for (const l of installed.loads) {
-    if (l.open) continue;
-    elements.push({
-      kind: 'load',
-      id: `load:${l.id}`,
-      name: l.name,
-      a: l.outdoor ? outdoorNode(l.terminal) : boardNode(l.terminal),
-      b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
-      ratedVolts: SECONDARY_VOLTS,
-      va: l.va,
-      inrushVA: l.inrushVA,
-      powerFactor: l.powerFactor,
-      coil: true,
-      ...(l.stuck ? { stuck: true } : {}),
-      runs: l.runs,
-    });
-  }
-  elements.push(...(installed.extra ?? []));
+}
+
+const contactElement = (c: InstalledContact): CircuitElement => ({
+  kind: 'contact',
+  id: `contact:${c.to}`,
+  name: `thermostat contact ${c.from} to ${c.to}`,
+  a: wallNode(c.from),
+  b: wallNode(c.to),
+  closedOhms: c.stuck === 'open' ? OPEN_OHMS : CLOSED_OHMS,
+  openOhms: c.stuck === 'closed' ? CLOSED_OHMS : OPEN_OHMS,
+  by: { control: callOf(c.to) },
+  normally: 'open',
+});
+
+const deviceElement = ({ hot, common, va }: NonNullable<Installed['device']>): CircuitElement => ({
+  kind: 'load',
+  id: 'device',
+  name: 'thermostat',
+  a: wallNode(hot),
+  b: wallNode(common),
+  ratedVolts: SECONDARY_VOLTS,
+  va,
+  coil: false,
+  runs: 'display',
+});
+
+const loadElement = (l: InstalledLoad): CircuitElement => ({
+  kind: 'load',
+  id: `load:${l.id}`,
+  name: l.name,
+  a: l.outdoor ? outdoorNode(l.terminal) : boardNode(l.terminal),
+  b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
+  ratedVolts: SECONDARY_VOLTS,
+  va: l.va,
+  inrushVA: l.inrushVA,
+  powerFactor: l.powerFactor,
+  coil: true,
+  ...(l.stuck ? { stuck: true } : {}),
+  runs: l.runs,
+});
+
+const linkElement = (a: string, b: string): CircuitElement => ({
+  kind: 'link',
+  id: `link:${a}:${b}`,
+  name: `link ${a} to ${b}`,
+  a,
+  b,
+  ohms: 0.01,
+});
+
+/** The circuit of what is installed. */
+export function toNetlist(installed: Installed): Netlist {
+  const { conductors, wallLinks, boardLinks, contacts, device, loads, extra = [], points = [] } = installed;
   const ground = boardNode(installed.transformers[0]?.common ?? 'C');
   return {
-    elements,
+    elements: [
+      ...installed.transformers.flatMap(transformerElements),
+      ...conductors.map(conductorElement),
+      ...besideEachOther(conductors),
+      ...wallLinks.map(([a, b]) => linkElement(wallNode(a), wallNode(b))),
+      ...boardLinks.map(([a, b]) => linkElement(boardNode(a), boardNode(b))),
+      ...contacts.map(contactElement),
+      ...(device ? [deviceElement(device)] : []),
+      ...loads.filter((l) => !l.open).map(loadElement),
+      ...extra,
+    ],
     ground,
     hertz: installed.hertz,
-    extraNodes: [
-      ...installed.wallScrews.map(wallNode),
-      ...installed.boardScrews.map(boardNode),
-      ...(installed.points ?? []),
-      ground,
-    ],
+    extraNodes: [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode), ...points, ground],
   };
 }
