@@ -47,20 +47,18 @@ const INPUT_WORDS: Record<Plant['input'], string> = {
 
 const about = (...points: string[]): string[] => points.map((p) => `point:${p}`);
 
-/** What is wrong with wires as traced or planned, and with the plant as surveyed. */
-export function wiringFindings(
-  plant: Plant,
-  survey: BoilerSurvey,
-  wires: readonly Wire[],
-  sheet: BoilerSheet,
-): Finding[] {
+/** What the wires are looked at with. */
+interface Wired {
+  plant: Plant;
+  survey: BoilerSurvey;
+  sheet: BoilerSheet;
+  /** Whether two points are one piece of copper. */
+  is: (a: string, b: string) => boolean;
+}
+
+/** The box's own terminals: its link, its live, what its outputs may touch. */
+function boxFindings({ plant, sheet, is }: Wired): Finding[] {
   const findings: Finding[] = [];
-  const is = (a: string, b: string): boolean => joined(wires, a, b);
-  const known = pointsOf(plant);
-  for (const w of wires)
-    for (const p of [w.a, w.b])
-      if (!known.has(p)) findings.push(finding('boiler.unknown-point', { point: p }, about(p), `${w.a} to ${w.b}`));
-  const box = boxOf(plant);
   if (needsCallRelay(plant))
     findings.push(
       finding('boiler.needs-relay', { input: INPUT_WORDS[plant.input] }, about('RELAY.A1'), `input: ${plant.input}`),
@@ -68,17 +66,13 @@ export function wiringFindings(
   else if (plant.kind !== 'combination' && plant.input === 'bus')
     findings.push(finding('boiler.bus-behind-valves', {}, about('BOILER.BUS1'), `input: ${plant.input}`));
   const dry = plant.output !== 'live';
-  const linkedAt = units(plant).filter((u) => is('SUPPLY.L', `${u}.COM`) || is(`${u}.L`, `${u}.COM`));
-  const linked = linkedAt.length > 0;
-  if (dry && switchesMains(plant) && linkedAt.length < units(plant).length)
+  const linked = units(plant).filter((u) => is('SUPPLY.L', `${u}.COM`) || is(`${u}.L`, `${u}.COM`));
+  if (dry && switchesMains(plant) && linked.length < units(plant).length)
     findings.push(finding('boiler.link-missing', {}, about('RX.L', 'RX.COM'), 'L and COM are not joined'));
-  if (dry && !switchesMains(plant) && plant.input !== 'bus' && linked)
+  if (dry && !switchesMains(plant) && plant.input !== 'bus' && linked.length > 0)
     findings.push(finding('boiler.link-on-low-voltage', {}, about('RX.L', 'RX.COM'), 'L and COM are joined'));
-  if (
-    plant.output === 'live' &&
-    plant.kind === 'combination' &&
-    (plant.input === 'low-voltage' || plant.input === 'volt-free')
-  )
+  const dryInput = plant.input === 'low-voltage' || plant.input === 'volt-free';
+  if (!dry && plant.kind === 'combination' && dryInput)
     findings.push(
       finding(
         'boiler.live-into-dry',
@@ -87,39 +81,46 @@ export function wiringFindings(
         'live outputs',
       ),
     );
-  const dead = box.powered ? units(plant).filter((u) => !is('SUPPLY.L', `${u}.L`)) : [];
+  const dead = boxOf(plant).powered ? units(plant).filter((u) => !is('SUPPLY.L', `${u}.L`)) : [];
   if (dead.length > 0)
     findings.push(
       finding('boiler.receiver-dead', {}, about(...dead.map((u) => `${u}.L`)), `L of ${dead.join(', ')} is not joined`),
     );
-  if (is('RX.BUS1', 'BOILER.BUS1') || is('RX.BUS1', 'BOILER.BUS2')) {
-    if (is(heatPoint(plant, 0), 'BOILER.SL'))
-      findings.push(
-        finding('boiler.bus-and-live', {}, about('RX.BUS1', 'BOILER.SL'), 'bus and switched live both joined'),
-      );
-  }
+  const onBus = is('RX.BUS1', 'BOILER.BUS1') || is('RX.BUS1', 'BOILER.BUS2');
+  if (onBus && is(heatPoint(plant, 0), 'BOILER.SL'))
+    findings.push(
+      finding('boiler.bus-and-live', {}, about('RX.BUS1', 'BOILER.SL'), 'bus and switched live both joined'),
+    );
+  return findings;
+}
+
+/** Channels: hot water off, and the two exchanged. */
+function channelFindings({ plant, sheet, is }: Wired): Finding[] {
+  const findings: Finding[] = [];
   const off = hotWaterOffPoint(plant);
   if (off !== null && !is(off, 'MID.grey'))
     findings.push(finding('boiler.hw-off-missing', {}, about(off, 'MID.grey'), `${off} is not joined to grey`));
   if (plant.kind === 'three-port' && off === null)
     findings.push(finding('boiler.no-hw-off-output', { device: sheet.name }, ['device'], sheet.name));
-  const heatTo = plant.kind === 'three-port' ? 'MID.white' : hasZoneValves(plant.kind) ? 'CH1.brown' : null;
   const heatOut = heatPoint(plant, 0);
-  if (heatTo && plant.kind !== 'three-port' && is('RX.3', heatTo) && is(heatOut, 'CYL.COM'))
-    findings.push(
-      finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to heating, 4 to the cylinder'),
-    );
-  else if (plant.kind === 'three-port' && is('RX.3', 'MID.white') && is(heatOut, 'CYL.COM'))
-    findings.push(
-      finding('boiler.channels-crossed', {}, about('RX.3', heatOut), 'RX.3 goes to white, 4 to the cylinder'),
-    );
-  const valveParts = plant.kind === 'three-port' ? ['MID'] : allValves(plant);
-  const pump = hasPumpPart(plant) ? ['PUMP'] : [];
-  const rx = box.powered ? units(plant) : [];
+  const crossed = (to: string, words: string): void => {
+    if (is('RX.3', to) && is(heatOut, 'CYL.COM'))
+      findings.push(finding('boiler.channels-crossed', {}, about('RX.3', heatOut), words));
+  };
+  if (plant.kind === 'three-port') crossed('MID.white', 'RX.3 goes to white, 4 to the cylinder');
+  else if (hasZoneValves(plant.kind)) crossed('CH1.brown', 'RX.3 goes to heating, 4 to the cylinder');
+  return findings;
+}
+
+/** What each load needs at its own terminals: a permanent live, earth, neutral. */
+function barFindings({ plant, survey, is }: Wired): Finding[] {
+  const findings: Finding[] = [];
+  const valves = plant.kind === 'three-port' ? ['MID'] : allValves(plant);
+  const parts = ['BOILER', ...(hasPumpPart(plant) ? ['PUMP'] : []), ...(boxOf(plant).powered ? units(plant) : [])];
   const wantsLive = plant.overrun || plant.kind === 'combination';
   if (wantsLive && !(is('SUPPLY.L', 'BOILER.L') && survey.permanentLive !== false))
     findings.push(finding('boiler.no-permanent-live', {}, about('BOILER.L'), 'no permanent live'));
-  const earthed = [...['BOILER', ...pump, ...rx].map((p) => `${p}.E`), ...valveParts.map((v) => `${v}.earth`)];
+  const earthed = [...parts.map((p) => `${p}.E`), ...valves.map((v) => `${v}.earth`)];
   const loose = earthed.filter((p) => !is('SUPPLY.E', p));
   if (survey.earth === false || loose.length > 0)
     findings.push(
@@ -132,38 +133,80 @@ export function wiringFindings(
     );
   if (survey.neutral === 'shared')
     findings.push(finding('boiler.neutral-shared', {}, about('SUPPLY.N'), 'neutral of another circuit'));
-  const returns = [...['BOILER', ...pump, ...rx].map((p) => `${p}.N`), ...valveParts.map((v) => `${v}.blue`)];
+  const returns = [...parts.map((p) => `${p}.N`), ...valves.map((v) => `${v}.blue`)];
   const onEarth = is('SUPPLY.N', 'SUPPLY.E') ? ['SUPPLY.N'] : returns.filter((p) => is('SUPPLY.E', p));
   if (onEarth.length > 0)
     findings.push(
       finding('boiler.earth-as-neutral', { points: onEarth }, about(...onEarth), 'joined to the earth bar'),
     );
-  const neutrals = returns.filter((p) => !is('SUPPLY.N', p) && !onEarth.includes(p));
-  if (neutrals.length > 0)
-    findings.push(finding('boiler.neutral-open', { points: neutrals }, about(...neutrals), 'not joined to N'));
+  const open = returns.filter((p) => !is('SUPPLY.N', p) && !onEarth.includes(p));
+  if (open.length > 0)
+    findings.push(finding('boiler.neutral-open', { points: open }, about(...open), 'not joined to N'));
+  return findings;
+}
+
+/** The spur's fuse beside everything on it. */
+function fuseFindings({ plant, survey }: Wired): Finding[] {
   const takes = spurAmps(plant, survey);
   const fuse = survey.fuseAmps ?? SPUR_FUSE_AMPS;
   if (takes >= fuse)
-    findings.push(finding('boiler.fuse-small', { amps: takes, fuse }, about('SUPPLY.L'), 'all loads at once'));
+    return [finding('boiler.fuse-small', { amps: takes, fuse }, about('SUPPLY.L'), 'all loads at once')];
   // A fuse that would open with everything on is not to be advised.
-  else if (survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS && takes < 0.9 * SPUR_FUSE_AMPS)
-    findings.push(finding('boiler.fuse-rating', { amps: survey.fuseAmps }, about('SUPPLY.L'), `${survey.fuseAmps} A`));
-  if (survey.oldRoomThermostat === 'in-series' || (is('ROOM.SL', 'ROOM.L') === false && is('ROOM.L', heatOut)))
-    findings.push(finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'));
-  if (survey.oldRoomThermostats === 2 && survey.oldRoomThermostat !== 'none')
-    findings.push(finding('boiler.two-room-thermostats', {}, about('ROOM.L'), 'two were found'));
-  if (plant.roomPair && survey.oldRoomThermostat !== undefined && survey.oldRoomThermostat !== 'none')
-    findings.push(finding('boiler.room-pair-was-mains', {}, about('RX.R1', 'RX.R2'), 'an old room thermostat’s cable'));
-  if (hasCylinder(plant.kind) && !hasCylinderStat(plant))
-    findings.push(finding('boiler.no-cylinder-stat', {}, ['store'], 'no thermostat on the cylinder'));
-  if (plant.timer) findings.push(finding('boiler.timer-kept', {}, about('TIMER.ON'), 'hot water stays on its timer'));
-  if (survey.oldLinks) findings.push(finding('boiler.old-links', {}, about('RX.COM'), 'seen in the old receiver'));
-  if (survey.deviceEarth === false && box.powered)
-    findings.push(finding('boiler.earth-missing', { where: 'the device' }, about('RX.E'), 'seen'));
-  if (survey.oldRoomThermostat === 'floating')
-    findings.push(finding('boiler.floating-core', {}, about('ROOM.SL'), 'a core left loose'));
-  if (plant.kind === 'gravity') findings.push(finding('boiler.gravity', {}, ['plant'], 'gravity hot water'));
-  return findings;
+  return survey.fuseAmps !== undefined && survey.fuseAmps !== SPUR_FUSE_AMPS && takes < 0.9 * SPUR_FUSE_AMPS
+    ? [finding('boiler.fuse-rating', { amps: survey.fuseAmps }, about('SUPPLY.L'), `${survey.fuseAmps} A`)]
+    : [];
+}
+
+/** What was there before and has its own say: old thermostats, links, a timer, gravity. */
+function oldFindings({ plant, survey, is }: Wired): Finding[] {
+  const { oldRoomThermostat: old } = survey;
+  const say: readonly (readonly [boolean, () => Finding])[] = [
+    [
+      old === 'in-series' || (!is('ROOM.SL', 'ROOM.L') && is('ROOM.L', heatPoint(plant, 0))),
+      () => finding('boiler.old-thermostat-in-series', {}, about('ROOM.L', 'ROOM.SL'), 'old room thermostat'),
+    ],
+    [
+      survey.oldRoomThermostats === 2 && old !== 'none',
+      () => finding('boiler.two-room-thermostats', {}, about('ROOM.L'), 'two were found'),
+    ],
+    [
+      plant.roomPair === true && old !== undefined && old !== 'none',
+      () => finding('boiler.room-pair-was-mains', {}, about('RX.R1', 'RX.R2'), 'an old room thermostat’s cable'),
+    ],
+    [
+      hasCylinder(plant.kind) && !hasCylinderStat(plant),
+      () => finding('boiler.no-cylinder-stat', {}, ['store'], 'no thermostat on the cylinder'),
+    ],
+    [plant.timer === true, () => finding('boiler.timer-kept', {}, about('TIMER.ON'), 'hot water stays on its timer')],
+    [survey.oldLinks === true, () => finding('boiler.old-links', {}, about('RX.COM'), 'seen in the old receiver')],
+    [
+      survey.deviceEarth === false && boxOf(plant).powered,
+      () => finding('boiler.earth-missing', { where: 'the device' }, about('RX.E'), 'seen'),
+    ],
+    [old === 'floating', () => finding('boiler.floating-core', {}, about('ROOM.SL'), 'a core left loose')],
+    [plant.kind === 'gravity', () => finding('boiler.gravity', {}, ['plant'], 'gravity hot water')],
+  ];
+  return say.flatMap(([so, what]) => (so ? [what()] : []));
+}
+
+/** What is wrong with wires as traced or planned, and with the plant as surveyed. */
+export function wiringFindings(
+  plant: Plant,
+  survey: BoilerSurvey,
+  wires: readonly Wire[],
+  sheet: BoilerSheet,
+): Finding[] {
+  const wired: Wired = { plant, survey, sheet, is: (a, b) => joined(wires, a, b) };
+  const known = pointsOf(plant);
+  const unknown = wires.flatMap((w) =>
+    [w.a, w.b]
+      .filter((p) => !known.has(p))
+      .map((p) => finding('boiler.unknown-point', { point: p }, about(p), `${w.a} to ${w.b}`)),
+  );
+  return [
+    unknown,
+    ...[boxFindings, channelFindings, barFindings, fuseFindings, oldFindings].map((of) => of(wired)),
+  ].flat();
 }
 
 /** Everything of the plant at once, at the spur. */
