@@ -43,140 +43,149 @@ const runs = (id: string, what: string, state: string, on: boolean): MeasurePlan
   seen: { yes: 'burns', no: 'does not burn' },
 });
 
+/** The pile alone. */
+const openTest = (survey: ContactSurvey, loop: MillivoltLoop): TestPlan => ({
+  id: 'open',
+  title: 'The pile, loop open',
+  state: 'idle',
+  set: 'Set it well below the room; pilot lit three minutes and more.',
+  must: `${mv(loop.openVolts.low)} to ${mv(loop.openVolts.high)} mV across the pile, and no burner.`,
+  why: 'A weak flame or a tired pile shows here before it strands somebody in winter.',
+  place: 'wall',
+  seconds: 60,
+  wait: survey.pilot === 'none' ? null : { seconds: PILOT_SECONDS, label: 'the pilot warms its pile' },
+  caution: 'Gas: burner and pilot are for those licensed for it. Smell gas: leave, and call.',
+  measures: [
+    direct(
+      'pile',
+      'across the pile',
+      'pile.1',
+      'pile.2',
+      'idle',
+      loop.openVolts.low - 0.02,
+      loop.openVolts.high + 0.02,
+      'the pile alone',
+    ),
+    runs('burner', 'the burner', 'idle', false),
+  ],
+  machine: [
+    { supply: true },
+    ...set(LOW, PILOT_SECONDS),
+    { take: 'pile', from: 'volts' },
+    { take: 'burner', from: { shows: 'burner' } },
+  ],
+});
+
+/** What is left for the coil. */
+const closedTest = (loop: MillivoltLoop): TestPlan => ({
+  id: 'closed',
+  title: 'The loop closed: what is left for the coil',
+  state: 'heating',
+  set: 'Set it well above the room.',
+  must: `${mv(loop.coilVolts.low)} to ${mv(loop.coilVolts.high)} mV across the coil; under ${mv(DIRTY_VOLTS)} mV across the thermostat.`,
+  why: 'What leads and contacts eat, the coil lacks.',
+  place: 'wall',
+  seconds: 90,
+  wait: null,
+  measures: [
+    direct(
+      'pile',
+      'across the pile',
+      'pile.1',
+      'pile.2',
+      'heating',
+      loop.pileVolts.low * 0.95,
+      loop.pileVolts.high * 1.05,
+      'the ring’s resistances',
+    ),
+    direct(
+      'coil',
+      'across the coil',
+      'coil.1',
+      'coil.2',
+      'heating',
+      Math.max(loop.coilVolts.low * 0.95, loop.pullVolts.high),
+      loop.coilVolts.high * 1.05,
+      'the ring’s resistances, and what pulls it in',
+    ),
+    direct(
+      'contact',
+      'across the thermostat, closed',
+      'pair.1',
+      'pair.2',
+      'heating',
+      -DIRTY_VOLTS,
+      DIRTY_VOLTS,
+      'a clean contact',
+    ),
+  ],
+  machine: [
+    ...set(HIGH, 20),
+    { take: 'pile', from: 'volts' },
+    { take: 'coil', from: 'volts' },
+    { take: 'contact', from: 'volts' },
+    ...set(LOW, 20),
+  ],
+});
+
+const LIMIT_TEST: TestPlan = {
+  id: 'limit',
+  title: 'The limit opens the loop',
+  state: 'heating',
+  set: 'While it burns, open the limit: by its test, or one lead off.',
+  must: 'The burner goes out at once.',
+  why: 'A limit that is bridged is the fault that burns a house.',
+  place: 'board',
+  seconds: 60,
+  wait: null,
+  caution: 'Hot parts. By those licensed for gas.',
+  measures: [runs('limit', 'the burner, limit open', 'heating', false)],
+  machine: [
+    ...set(HIGH, 30),
+    { act: { limit: 'open' } },
+    { wait: 5 },
+    { take: 'limit', from: { shows: 'burner' } },
+    { act: { limit: 'closed' } },
+    ...set(LOW, 20),
+  ],
+};
+
+/** The figure to compare with in years. */
+const leadsTest = (loop: MillivoltLoop): TestPlan => ({
+  id: 'leads',
+  title: 'Leads and contacts, recorded',
+  state: 'off',
+  set: 'Pile and coil off the loop, thermostat calling: ohms of what is left.',
+  must: `At most ${fixed(Math.max(0.05, loop.allowedOhms), 2)} Ω.`,
+  why: 'The figure to compare with when it fails in years.',
+  place: 'board',
+  seconds: 120,
+  wait: null,
+  measures: [
+    {
+      id: 'ohms',
+      what: 'the loop without pile and coil',
+      quantity: 'ohms',
+      a: 'pile.1',
+      b: 'coil.1',
+      state: 'off',
+      predicted: { low: 0, high: Math.max(0.05, loop.allowedOhms) },
+      tolerance: 0.1,
+      source: 'what pile and coil bear',
+    },
+  ],
+  machine: [...set(HIGH, 10), { supply: false }, { take: 'ohms', from: 'ohms' }, { supply: true }, ...set(LOW, 10)],
+});
+
 function loopTests(survey: ContactSurvey, loop: MillivoltLoop): TestPlan[] {
-  const wait = survey.pilot === 'none' ? null : { seconds: PILOT_SECONDS, label: 'the pilot warms its pile' };
-  const tests: TestPlan[] = [
-    {
-      id: 'open',
-      title: 'The pile, loop open',
-      state: 'idle',
-      set: 'Set it well below the room; pilot lit three minutes and more.',
-      must: `${mv(loop.openVolts.low)} to ${mv(loop.openVolts.high)} mV across the pile, and no burner.`,
-      why: 'A weak flame or a tired pile shows here before it strands somebody in winter.',
-      place: 'wall',
-      seconds: 60,
-      wait,
-      caution: 'Gas: burner and pilot are for those licensed for it. Smell gas: leave, and call.',
-      measures: [
-        direct(
-          'pile',
-          'across the pile',
-          'pile.1',
-          'pile.2',
-          'idle',
-          loop.openVolts.low - 0.02,
-          loop.openVolts.high + 0.02,
-          'the pile alone',
-        ),
-        runs('burner', 'the burner', 'idle', false),
-      ],
-      machine: [
-        { supply: true },
-        ...set(LOW, PILOT_SECONDS),
-        { take: 'pile', from: 'volts' },
-        { take: 'burner', from: { shows: 'burner' } },
-      ],
-    },
-    {
-      id: 'closed',
-      title: 'The loop closed: what is left for the coil',
-      state: 'heating',
-      set: 'Set it well above the room.',
-      must: `${mv(loop.coilVolts.low)} to ${mv(loop.coilVolts.high)} mV across the coil; under ${mv(DIRTY_VOLTS)} mV across the thermostat.`,
-      why: 'What leads and contacts eat, the coil lacks.',
-      place: 'wall',
-      seconds: 90,
-      wait: null,
-      measures: [
-        direct(
-          'pile',
-          'across the pile',
-          'pile.1',
-          'pile.2',
-          'heating',
-          loop.pileVolts.low * 0.95,
-          loop.pileVolts.high * 1.05,
-          'the ring’s resistances',
-        ),
-        direct(
-          'coil',
-          'across the coil',
-          'coil.1',
-          'coil.2',
-          'heating',
-          Math.max(loop.coilVolts.low * 0.95, loop.pullVolts.high),
-          loop.coilVolts.high * 1.05,
-          'the ring’s resistances, and what pulls it in',
-        ),
-        direct(
-          'contact',
-          'across the thermostat, closed',
-          'pair.1',
-          'pair.2',
-          'heating',
-          -DIRTY_VOLTS,
-          DIRTY_VOLTS,
-          'a clean contact',
-        ),
-      ],
-      machine: [
-        ...set(HIGH, 20),
-        { take: 'pile', from: 'volts' },
-        { take: 'coil', from: 'volts' },
-        { take: 'contact', from: 'volts' },
-        ...set(LOW, 20),
-      ],
-    },
+  const limited = Object.values(survey.switches).some((s) => s.kind === 'limit');
+  return [
+    openTest(survey, loop),
+    closedTest(loop),
     ...answerTests(10),
+    ...(limited ? [LIMIT_TEST] : []),
+    leadsTest(loop),
   ];
-  if (Object.values(survey.switches).some((s) => s.kind === 'limit'))
-    tests.push({
-      id: 'limit',
-      title: 'The limit opens the loop',
-      state: 'heating',
-      set: 'While it burns, open the limit: by its test, or one lead off.',
-      must: 'The burner goes out at once.',
-      why: 'A limit that is bridged is the fault that burns a house.',
-      place: 'board',
-      seconds: 60,
-      wait: null,
-      caution: 'Hot parts. By those licensed for gas.',
-      measures: [runs('limit', 'the burner, limit open', 'heating', false)],
-      machine: [
-        ...set(HIGH, 30),
-        { act: { limit: 'open' } },
-        { wait: 5 },
-        { take: 'limit', from: { shows: 'burner' } },
-        { act: { limit: 'closed' } },
-        ...set(LOW, 20),
-      ],
-    });
-  tests.push({
-    id: 'leads',
-    title: 'Leads and contacts, recorded',
-    state: 'off',
-    set: 'Pile and coil off the loop, thermostat calling: ohms of what is left.',
-    must: `At most ${fixed(Math.max(0.05, loop.allowedOhms), 2)} Ω.`,
-    why: 'The figure to compare with when it fails in years.',
-    place: 'board',
-    seconds: 120,
-    wait: null,
-    measures: [
-      {
-        id: 'ohms',
-        what: 'the loop without pile and coil',
-        quantity: 'ohms',
-        a: 'pile.1',
-        b: 'coil.1',
-        state: 'off',
-        predicted: { low: 0, high: Math.max(0.05, loop.allowedOhms) },
-        tolerance: 0.1,
-        source: 'what pile and coil bear',
-      },
-    ],
-    machine: [...set(HIGH, 10), { supply: false }, { take: 'ohms', from: 'ohms' }, { supply: true }, ...set(LOW, 10)],
-  });
-  return tests;
 }
 
 function answerTests(within: number): TestPlan[] {

@@ -33,13 +33,9 @@ export interface SettingFacts {
   probe: ProbeType | null;
 }
 
-/** Settings of a floor device, each with its reason and bounds. */
-export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts): CanonicalSetting[] {
-  const survey = job.survey;
-  const settings: CanonicalSetting[] = [];
-  const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
-    settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
-  };
+/** What it obeys, and how warm the floor may become. */
+function ofTheFloor({ job, limit, probe }: SettingFacts, add: AddSetting): void {
+  const { survey } = job;
   const { mode, why } = sensorMode(survey);
   const connected =
     survey.probe.absent !== true && (survey.probe.ohms !== undefined || survey.probe.type !== undefined);
@@ -86,6 +82,10 @@ export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts):
         why: `the probe is ${probeName(probe)}: the floor would be misread`,
       })),
     );
+}
+
+/** What passes through it, and what that costs. */
+function ofTheLoad({ job: { survey }, sheet, load }: SettingFacts, add: AddSetting): void {
   if (load) {
     const direct = !load.needsContactor && (survey.switching ?? 'direct') === 'direct';
     const watts = String(Math.round(load.watts));
@@ -114,6 +114,12 @@ export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts):
     add('energy.price', 'Price', price, 'the customer’s tariff', [option(price)]);
     add('energy.currency', 'Currency', survey.price.currency, 'the customer’s tariff', [option(survey.price.currency)]);
   }
+}
+
+/** When it heats, and what stops it. */
+function ofTheDay({ job, sheet }: SettingFacts, add: AddSetting): void {
+  const { survey } = job;
+  const { mode } = sensorMode(survey);
   const reach = sheet.schedule.times === 'reach-by';
   add(
     'start.adaptive',
@@ -152,5 +158,14 @@ export function floorSettings({ job, sheet, load, limit, probe }: SettingFacts):
     option('off', 'open'),
     option('on', 'locked'),
   ]);
+}
+
+/** Settings of a floor device, each with its reason and bounds. */
+export function floorSettings(facts: SettingFacts): CanonicalSetting[] {
+  const settings: CanonicalSetting[] = [];
+  const add: AddSetting = (key, name, value, why, options, wrong = [], bounds) => {
+    settings.push({ key, name, value, why, options, wrong, ...(bounds ? { bounds } : {}) });
+  };
+  for (const put of [ofTheFloor, ofTheLoad, ofTheDay]) put(facts, add);
   return settings;
 }
