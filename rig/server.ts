@@ -59,16 +59,96 @@ export interface RigOptions {
   apps?: readonly string[];
 }
 
-/** @param now milliseconds, for the registration codes' expiry */
-export function createRig(now: () => number, random: () => number, options: RigOptions = {}): Rig {
-  const { anyOrigin = false, apps = APP_ORIGINS } = options;
-  const token = nanoid(24);
-  let world: AnyWorld | null = null;
-  let bench: Benches | null = null;
-  let turn = 0;
-  let joining: Joining | null = null;
-  const registration = new Registration(random);
-  const app = new Hono();
+/** The house that is loaded, and what is tried beside it. */
+class Loaded {
+  world: AnyWorld | null = null;
+  bench: Benches | null = null;
+  joining: Joining | null = null;
+  /** Counts what was done. */
+  turn = 0;
+
+  put(world: AnyWorld, bench: Benches): void {
+    this.world = world;
+    this.bench = bench;
+    this.changed();
+  }
+
+  changed(): void {
+    this.turn += 1;
+  }
+
+  any(): AnyWorld {
+    if (!this.world) throw new RigError('No house is loaded: POST /house first.');
+    return this.world;
+  }
+
+  house24(): World {
+    const house = this.any();
+    if (!(house instanceof World))
+      throw new RigError(
+        house instanceof FloorWorld
+          ? 'This house has a heated floor: POST /floor serves it.'
+          : 'This house has a boiler plant: POST /demand and /pair serve it.',
+      );
+    return house;
+  }
+
+  plant(): BoilerWorld {
+    const house = this.any();
+    if (!(house instanceof BoilerWorld))
+      throw new RigError('This house has no boiler plant: POST /thermostat or /floor serves it.');
+    return house;
+  }
+
+  heatedFloor(): FloorWorld {
+    const house = this.any();
+    if (!(house instanceof FloorWorld)) throw new RigError('This house has no heated floor.');
+    return house;
+  }
+
+  shown(of: AnyWorld): RigState {
+    return this.bench?.seenIn(of.state()) ?? of.state();
+  }
+}
+
+async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  let value: unknown;
+  try {
+    value = await request.json();
+  } catch {
+    throw new RigError('body: not valid JSON');
+  }
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    throw new RigError(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not valid'}`);
+  }
+  return parsed.data;
+}
+
+const INTERFACE = [
+  'GET /state',
+  'GET /events',
+  'GET /faults',
+  'POST /house',
+  'POST /supply',
+  'POST /thermostat',
+  'POST /probe',
+  'POST /clock',
+  'POST /conductor',
+  'POST /demand',
+  'POST /pair',
+  'POST /floor',
+  'POST /act',
+  'POST /code',
+  'POST /register',
+  'GET /joining/:way',
+  'POST /joining',
+  'POST /joining/do',
+];
+
+/** Answers under its own name, to the application's pages alone, and to what only they can ask. */
+function guard(app: Hono, token: string, { anyOrigin = false, apps = APP_ORIGINS }: RigOptions): void {
   app.use(async (c, next) => {
     // A page under another name that resolves here would be of the same origin as the rig.
     const host = (c.req.header('host') ?? '').replace(/:\d+$/, '').toLowerCase();
@@ -91,120 +171,55 @@ export function createRig(now: () => number, random: () => number, options: RigO
     return next();
   });
   app.use(bodyLimit({ maxSize: 4_000_000, onError: (c) => c.json({ error: 'body: more than 4 MB' }, 413) }));
+}
 
-  const any = (): AnyWorld => {
-    if (!world) throw new RigError('No house is loaded: POST /house first.');
-    return world;
-  };
-  const loaded = (): World => {
-    const house = any();
-    if (!(house instanceof World))
-      throw new RigError(
-        house instanceof FloorWorld
-          ? 'This house has a heated floor: POST /floor serves it.'
-          : 'This house has a boiler plant: POST /demand and /pair serve it.',
-      );
-    return house;
-  };
-  const plant = (): BoilerWorld => {
-    const house = any();
-    if (!(house instanceof BoilerWorld))
-      throw new RigError('This house has no boiler plant: POST /thermostat or /floor serves it.');
-    return house;
-  };
-  const heatedFloor = (): FloorWorld => {
-    const house = any();
-    if (!(house instanceof FloorWorld)) throw new RigError('This house has no heated floor.');
-    return house;
-  };
-  const read = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
-    let value: unknown;
-    try {
-      value = await request.json();
-    } catch {
-      throw new RigError('body: not valid JSON');
-    }
-    const parsed = schema.safeParse(value);
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0];
-      throw new RigError(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not valid'}`);
-    }
-    return parsed.data;
-  };
-  const shown = (of: AnyWorld): RigState => bench?.seenIn(of.state()) ?? of.state();
-  const changed = (): void => {
-    turn += 1;
-  };
-  app.onError((error, c) => {
-    if (error instanceof RigError) return c.json({ error: error.message }, 400);
-    console.error(error);
-    return c.json({ error: 'the rig failed; see its log' }, 500);
-  });
-
-  app.get('/', (c) =>
-    c.json({
-      rig: RIG_NAME,
-      version: RIG_VERSION,
-      loaded: world !== null,
-      token,
-      interface: [
-        'GET /state',
-        'GET /events',
-        'GET /faults',
-        'POST /house',
-        'POST /supply',
-        'POST /thermostat',
-        'POST /probe',
-        'POST /clock',
-        'POST /conductor',
-        'POST /demand',
-        'POST /pair',
-        'POST /floor',
-        'POST /act',
-        'POST /code',
-        'POST /register',
-        'GET /joining/:way',
-        'POST /joining',
-        'POST /joining/do',
-      ],
-    }),
-  );
-  app.get('/state', (c) => c.json(shown(any())));
-  app.get('/faults', (c) => c.json([...any().faults(), ...(bench?.faults() ?? [])]));
+/** The house itself: loaded, looked at, switched, its clock. */
+function houseRoutes(app: Hono, rig: Loaded): void {
+  app.get('/state', (c) => c.json(rig.shown(rig.any())));
+  app.get('/faults', (c) => c.json([...rig.any().faults(), ...(rig.bench?.faults() ?? [])]));
   app.post('/house', async (c) => {
-    const { job, faults, outdoorCelsius, roomCelsius, seed } = await read(c.req.raw, LoadHouse);
+    const { job, faults, outdoorCelsius, roomCelsius, seed } = await readBody(c.req.raw, LoadHouse);
     const file = readJobValue(job);
     if (!file.ok)
       throw new RigError(`job.${file.problems[0]?.path ?? ''}: ${file.problems[0]?.message ?? 'not a job'}`);
     const sensors = new Benches(file.job, faults);
     const others = faults.filter((id) => !isBenchFault(id));
-    world = worldOf({
-      job: file.job,
-      faults: others,
-      outdoorCelsius,
-      roomCelsius,
-      seed: seed ?? seedOf(`${file.job.site.name} ${file.job.zone}`),
-    });
-    bench = sensors;
-    changed();
-    return c.json(shown(world));
+    rig.put(
+      worldOf({
+        job: file.job,
+        faults: others,
+        outdoorCelsius,
+        roomCelsius,
+        seed: seed ?? seedOf(`${file.job.site.name} ${file.job.zone}`),
+      }),
+      sensors,
+    );
+    return c.json(rig.shown(rig.any()));
   });
   app.post('/supply', async (c) => {
-    const { on } = await read(c.req.raw, SetSupply);
-    any().setSupply(on);
-    changed();
-    return c.json(shown(any()));
+    const { on } = await readBody(c.req.raw, SetSupply);
+    rig.any().setSupply(on);
+    rig.changed();
+    return c.json(rig.shown(rig.any()));
   });
-  app.post('/thermostat', async (c) => {
-    const { settings, ...change } = await read(c.req.raw, SetThermostat);
-    if (settings) loaded().setSettings(settings);
-    loaded().setThermostat(change);
-    changed();
-    return c.json(shown(loaded()));
+  app.post('/clock', async (c) => {
+    const { rate, advanceSeconds } = await readBody(c.req.raw, SetClock);
+    if (rate !== undefined) rig.any().setRate(rate);
+    if (advanceSeconds !== undefined) {
+      rig.any().advance(advanceSeconds);
+      rig.bench?.advance(advanceSeconds);
+      rig.joining?.advance(advanceSeconds);
+    }
+    rig.changed();
+    return c.json(rig.shown(rig.any()));
   });
+}
+
+/** What is measured and done, whatever the family. */
+function handRoutes(app: Hono, rig: Loaded): void {
   app.post('/probe', async (c) => {
-    const { a, b, meterOhms, kind } = await read(c.req.raw, Probe);
-    const house = any();
+    const { a, b, meterOhms, kind } = await readBody(c.req.raw, Probe);
+    const house = rig.any();
     const value =
       house instanceof World
         ? house.probe(a, b, meterOhms, kind)
@@ -224,54 +239,58 @@ export function createRig(now: () => number, random: () => number, options: RigO
     });
   });
   app.post('/act', async (c) => {
-    const house = any();
-    const [own, others] = splitActs(await read(c.req.raw, Act));
+    const house = rig.any();
+    const [own, others] = splitActs(await readBody(c.req.raw, Act));
     if (Object.keys(others).length > 0) {
       if (!isAppliance(house)) throw new RigError('This house has an interface of its own: see GET /.');
       house.act(others);
     }
-    bench?.act(own);
-    changed();
-    return c.json(shown(house));
+    rig.bench?.act(own);
+    rig.changed();
+    return c.json(rig.shown(house));
   });
-  app.post('/clock', async (c) => {
-    const { rate, advanceSeconds } = await read(c.req.raw, SetClock);
-    if (rate !== undefined) any().setRate(rate);
-    if (advanceSeconds !== undefined) {
-      any().advance(advanceSeconds);
-      bench?.advance(advanceSeconds);
-      joining?.advance(advanceSeconds);
-    }
-    changed();
-    return c.json(shown(any()));
+}
+
+/** What only some families have. */
+function familyRoutes(app: Hono, rig: Loaded): void {
+  app.post('/thermostat', async (c) => {
+    const { settings, ...change } = await readBody(c.req.raw, SetThermostat);
+    if (settings) rig.house24().setSettings(settings);
+    rig.house24().setThermostat(change);
+    rig.changed();
+    return c.json(rig.shown(rig.house24()));
   });
   app.post('/conductor', async (c) => {
-    const { conductor, end, terminal, reseat } = await read(c.req.raw, MoveConductor);
-    loaded().moveConductor(conductor, end, terminal, reseat);
-    changed();
-    return c.json(shown(loaded()));
+    const { conductor, end, terminal, reseat } = await readBody(c.req.raw, MoveConductor);
+    rig.house24().moveConductor(conductor, end, terminal, reseat);
+    rig.changed();
+    return c.json(rig.shown(rig.house24()));
   });
   app.post('/demand', async (c) => {
-    plant().setDemand(await read(c.req.raw, SetDemand));
-    changed();
-    return c.json(shown(plant()));
+    rig.plant().setDemand(await readBody(c.req.raw, SetDemand));
+    rig.changed();
+    return c.json(rig.shown(rig.plant()));
   });
   app.post('/floor', async (c) => {
-    heatedFloor().set(await read(c.req.raw, SetFloor));
-    changed();
-    return c.json(shown(heatedFloor()));
+    rig.heatedFloor().set(await readBody(c.req.raw, SetFloor));
+    rig.changed();
+    return c.json(rig.shown(rig.heatedFloor()));
   });
   app.post('/pair', (c) => {
-    const answer = plant().pair();
-    changed();
+    const answer = rig.plant().pair();
+    rig.changed();
     return c.json(answer);
   });
+}
+
+/** Registered with a code; network, account and service gone wrong. */
+function joiningRoutes(app: Hono, rig: Loaded, registration: Registration, now: () => number): void {
   app.post('/code', (c) => {
     const { code, expiresAt } = registration.issue(now(), CODE_MINUTES);
     return c.json({ code, expiresAt: new Date(expiresAt).toISOString() });
   });
   app.post('/register', async (c) => {
-    const { code } = await read(c.req.raw, Register);
+    const { code } = await readBody(c.req.raw, Register);
     return c.json(registration.register(code, now()));
   });
   app.get('/joining/:way', (c) =>
@@ -281,18 +300,38 @@ export function createRig(now: () => number, random: () => number, options: RigO
     } satisfies JoiningTroubles),
   );
   app.post('/joining', async (c) => {
-    const { way, troubles } = await read(c.req.raw, BeginJoining);
-    joining = new Joining(way, troubles);
+    const { way, troubles } = await readBody(c.req.raw, BeginJoining);
+    rig.joining = new Joining(way, troubles);
     return c.json({ ok: true });
   });
   app.post('/joining/do', async (c) => {
-    const wanted = await read(c.req.raw, DoJoining);
-    if (!joining) throw new RigError('Nothing is being joined: POST /joining first.');
-    if ('step' in wanted) return c.json(joining.step(wanted.step) satisfies JoiningSeen);
+    const wanted = await readBody(c.req.raw, DoJoining);
+    if (!rig.joining) throw new RigError('Nothing is being joined: POST /joining first.');
+    if ('step' in wanted) return c.json(rig.joining.step(wanted.step) satisfies JoiningSeen);
     const cure = (Object.keys(CURES) as Cure[]).find((k) => k === wanted.cure);
     if (!cure) throw new RigError(`cure: “${wanted.cure}” is not known`);
-    return c.json({ ok: joining.cure(cure) } satisfies JoiningSeen);
+    return c.json({ ok: rig.joining.cure(cure) } satisfies JoiningSeen);
   });
+}
+
+/** @param now milliseconds, for the registration codes' expiry */
+export function createRig(now: () => number, random: () => number, options: RigOptions = {}): Rig {
+  const token = nanoid(24);
+  const rig = new Loaded();
+  const app = new Hono();
+  guard(app, token, options);
+  app.onError((error, c) => {
+    if (error instanceof RigError) return c.json({ error: error.message }, 400);
+    console.error(error);
+    return c.json({ error: 'the rig failed; see its log' }, 500);
+  });
+  app.get('/', (c) =>
+    c.json({ rig: RIG_NAME, version: RIG_VERSION, loaded: rig.world !== null, token, interface: INTERFACE }),
+  );
+  houseRoutes(app, rig);
+  handRoutes(app, rig);
+  familyRoutes(app, rig);
+  joiningRoutes(app, rig, new Registration(random), now);
   app.get('/events', (c) =>
     streamSSE(c, async (stream) => {
       let open = true;
@@ -301,9 +340,10 @@ export function createRig(now: () => number, random: () => number, options: RigO
         open = false;
       });
       while (open) {
+        const { world, turn } = rig;
         if (world && (turn !== seen || world.clockRate() > 0)) {
           seen = turn;
-          await stream.writeSSE({ event: 'state', data: JSON.stringify(shown(world)) });
+          await stream.writeSSE({ event: 'state', data: JSON.stringify(rig.shown(world)) });
         }
         await stream.sleep(1000);
       }
@@ -312,10 +352,11 @@ export function createRig(now: () => number, random: () => number, options: RigO
   return {
     app,
     tick: (elapsedMs) => {
+      const { world } = rig;
       if (!world || world.clockRate() <= 0) return;
       const seconds = (elapsedMs / 1000) * world.clockRate();
       world.advance(seconds);
-      bench?.advance(seconds);
+      rig.bench?.advance(seconds);
     },
   };
 }

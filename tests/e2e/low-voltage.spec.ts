@@ -1,6 +1,6 @@
 /** Ways without a common, letters with two meanings, accessories, the second cable, labels. */
 import { expect, type Page, test } from '@playwright/test';
-import { accessible } from './accessible';
+import { accessibleInBoth } from './accessible';
 import { blockers, fill, goTo, kept, newJob } from './helpers';
 
 const type = async (page: Page, line: string): Promise<void> => {
@@ -167,6 +167,6 @@ test('accessible with charts, accessories and candidates', async ({ page }) => {
     await page.goto(`/jobs/${path}`);
     await expect(page.locator('.bench-head')).toBeVisible();
     if (path.endsWith('set-up')) await expect(page.locator('.line-chart canvas').first()).toBeVisible();
-    await accessible(page);
+    await accessibleInBoth(page);
   }
 });

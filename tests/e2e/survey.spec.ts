@@ -1,6 +1,6 @@
 /** The strip: pointing, dragging, keys; findings light up what they are about; a no-C job decided by its spare core. */
 import { expect, test } from '@playwright/test';
-import { accessible } from './accessible';
+import { accessibleInBoth } from './accessible';
 import { goTo, kept, newJob } from './helpers';
 
 test('an end is dragged to another screw and off the plate', async ({ page }) => {
@@ -113,7 +113,7 @@ for (const path of [
   test(`no accessibility fault on ${path}`, async ({ page }) => {
     await page.goto(path);
     await expect(page.locator('.sentence, .ledger').first()).toBeVisible();
-    await accessible(page);
+    await accessibleInBoth(page);
   });
 }
 
@@ -121,9 +121,9 @@ test('the look for faults of accessibility sees one, and one of the dark alone',
   const html = (more: string): string =>
     `<html lang="en"><head><title>t</title><style>@media (prefers-color-scheme: dark) { p { color: #ccc } }</style></head><body><main><h1>t</h1>${more}</main></body></html>`;
   await page.setContent(html('<img src="data:,">'));
-  await expect(accessible(page)).rejects.toThrow('image-alt');
+  await expect(accessibleInBoth(page)).rejects.toThrow('image-alt');
   await page.setContent(html('<p style="background: #fff">said</p>'));
-  await expect(accessible(page)).rejects.toThrow('dark color-contrast');
+  await expect(accessibleInBoth(page)).rejects.toThrow('dark color-contrast');
 });
 
 test('equipment without letters: cores traced by the pair that goes outdoors; a plate that lies is caught', async ({
