@@ -81,6 +81,16 @@ test('search, archive and take out again', async ({ page }) => {
   await expect(page.getByRole('listitem')).toHaveCount(1);
 });
 
+test('a job that could not be put away says so, and stays', async ({ page }) => {
+  await page.goto('/');
+  const first = page.locator('.ledger > li').first();
+  const name = (await first.locator('strong').textContent()) ?? '';
+  await page.route('**/ops', (route) => route.abort());
+  await first.getByRole('button', { name: 'Put away' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText('It stands where it was.');
+  await expect(page.locator('.ledger > li').first()).toContainText(name);
+});
+
 test('commands are found by name and by key', async ({ page }) => {
   await page.goto('/jobs/demo-ferry/survey');
   await expect(page.locator('.sentence')).toBeVisible();
