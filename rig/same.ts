@@ -13,7 +13,8 @@ const SAME: Readonly<Partial<Record<Family, readonly (readonly [RegExp, RegExp])
     [/^receiver-dead$/, /^open:SUPPLY\.L-RX\.L/],
     [/^earth-(.+)$/, /^open:SUPPLY\.E-$1\./],
     [/^pair-open$/, /HEAD\.1|unheard/],
-    [/^hw-off-missing$/, /^open:.*MID\.grey/],
+    // The core off its terminal leaves the others joined: that is what is put in.
+    [/^hw-off-missing$/, /^open:.*MID\.grey|^core-off:RX\.1$/],
     [/^link-missing$/, /RX\.COM/],
   ],
   floor: [
