@@ -148,6 +148,27 @@ describe('the interface', () => {
     ).toBeGreaterThan(24);
   });
 
+  it('a seed says which house it is; without one it is its own by its name', async () => {
+    const { app } = createRig(
+      () => 0,
+      () => 0.5,
+    );
+    const volts = async (house: object): Promise<number> => {
+      expect((await post(app, '/house', house)).status).toBe(200);
+      return ((await (await post(app, '/probe', { a: 'board.R', b: 'board.C' })).json()) as { value: number }).value;
+    };
+    const named = (name: string): object => ({ job: { ...five, site: { ...five.site, name } } });
+    const [one, two, own, other] = [
+      await volts({ job: five, seed: 1 }),
+      await volts({ job: five, seed: 2 }),
+      await volts(named('Dye house')),
+      await volts(named('Salt pans')),
+    ];
+    expect(new Set([one, two, own, other]).size).toBe(4);
+    expect([await volts({ job: five, seed: 1 }), await volts(named('Dye house'))]).toEqual([one, own]);
+    expect((await post(app, '/house', { job: five, seed: -1 })).status).toBe(400);
+  });
+
   it('answers only pages of this machine', async () => {
     const { app } = createRig(
       () => 0,

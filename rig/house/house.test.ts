@@ -6,6 +6,7 @@ import type { DeviceSheet } from '../../src/core/devices/sheet';
 import { seenAs } from '../../src/core/family/of';
 import { ownOf } from '../../src/core/family/registry';
 import type { Job, LowVoltageJob } from '../../src/core/job/schema';
+import { partFaults } from '../../src/core/lowvoltage/faults/parts';
 import type { Installed } from '../../src/core/lowvoltage/installed';
 import type { WiringPlan } from '../../src/core/lowvoltage/plan';
 import { healthyLowVoltage } from '../../tests/arbitrary/healthy';
@@ -104,6 +105,32 @@ describe('a plan that is wrong meets a house that is not', () => {
   it('a core that the work list forgets leaves its load dead', () => {
     const rows = five.wiring.rows.map((r) => (r.newWall === 'G' ? { ...r, newWall: null } : r));
     expect(runningOn(houseOf({ ...five, wiring: { ...five.wiring, rows } }), 'G')).toEqual([]);
+  });
+});
+
+describe('a fault of a part', () => {
+  it('is put into the part that stands there, not into the one that was planned', () => {
+    const kept = anyJob({
+      device: 'a6-relay',
+      survey: {
+        equipment: { fuel: 'gas' },
+        accessories: [{ kind: 'ventilator', power: 'system', va: 12, returns: 'board' }],
+        lines: 'r red, c blue, y yellow, g green, w white',
+      },
+    });
+    const work = known(kept);
+    const house = houseOf(work);
+    const other = {
+      ...house,
+      extra: (house.extra ?? []).map((e) => (e.kind === 'load' ? { ...e, va: e.va * 2 } : e)),
+    };
+    const [heavy] = partFaults(work.planned).filter((f) => f.id.startsWith('part-heavy-'));
+    const vaIn = (i: Installed): number => {
+      const load = i.extra?.find((e) => e.kind === 'load' && e.id.startsWith('accessory'));
+      return load?.kind === 'load' ? load.va : 0;
+    };
+    expect(vaIn(heavy?.apply(house) ?? house)).toBeCloseTo(3 * vaIn(house), 6);
+    expect(vaIn(heavy?.apply(other) ?? house)).toBeCloseTo(6 * vaIn(house), 6);
   });
 });
 

@@ -13,17 +13,21 @@ import { HEAVY } from './loads';
 const LOW_SHARES = [0.78, 0.6] as const;
 const HIGH_SHARES = [1.15, 1.27] as const;
 
-/** A part in place of what it is; taken out where null. */
+type Of<K extends CircuitElement['kind']> = Extract<CircuitElement, { kind: K }>;
+
+/** A part as it stands in that circuit, and not as it was planned, in place of what it is; taken out where null. */
 const changed =
-  <E extends CircuitElement>(of: E, to: (e: E) => CircuitElement | null) =>
-  (i: Installed): Installed => ({
-    ...i,
-    extra: (i.extra ?? []).flatMap((x) => {
-      if (x.id !== of.id) return [x];
-      const put = to(of);
-      return put ? [put] : [];
-    }),
-  });
+  <K extends CircuitElement['kind']>({ id, kind }: { id: string; kind: K }, to: (e: Of<K>) => CircuitElement | null) =>
+  (i: Installed): Installed => {
+    const isIt = (x: CircuitElement): x is Of<K> => x.id === id && x.kind === kind;
+    return {
+      ...i,
+      extra: (i.extra ?? []).flatMap((x) => {
+        const put = isIt(x) ? to(x) : x;
+        return put ? [put] : [];
+      }),
+    };
+  };
 
 const slug = (id: string): string => id.replaceAll(':', '-');
 
