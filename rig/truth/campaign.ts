@@ -4,24 +4,17 @@ import { AS_PLANNED } from '../../src/core/evidence/hypothesis';
 import { rankingOf } from '../../src/core/evidence/of-job';
 import type { Ranking } from '../../src/core/evidence/ranked';
 import type { Job } from '../../src/core/job/schema';
-import { chanceOf } from '../chance';
+import {
+  answered,
+  type Came,
+  chanceFor,
+  hashOf,
+  type Outcome,
+  picker,
+  type Task,
+  wrongness,
+} from '../campaign/outcome';
 import { alike, explainsAll } from './alike';
-
-export interface Score {
-  of: number;
-  right: number;
-  confidentWrong: number;
-}
-export interface TruthScores {
-  singles: Score;
-  pairs: Score;
-  outside: Score;
-  /** Faults that no test showed: nothing to rank. */
-  silent: string[];
-  healthy: { of: number; alarms: number; close: number };
-  /** What went wrong, one line each. */
-  wrong: string[];
-}
 
 /** A fault that can be put into a subject, and which names of the engine are right; none where its list has none. */
 export interface TruthNamed {
@@ -49,19 +42,12 @@ export interface TruthInput {
   canary?: boolean;
 }
 
-const CONFIDENT = 0.8;
-const score = (): Score => ({ of: 0, right: 0, confidentWrong: 0 });
-
-interface Ran {
-  ranking: Ranking | null;
-  shown: boolean;
-}
-
-function ran(of: TruthSubject, faults: readonly TruthNamed[], seed: number): Ran {
+/** What was ranked where a test showed something, null where none did. */
+function shownIn(of: TruthSubject, faults: readonly TruthNamed[], seed: number): Ranking | null {
   const proved = of.prove(faults, seed);
   const d = derive(proved);
   const { failed, inconclusive } = d.shared.proof;
-  return { ranking: rankingOf(proved, d), shown: failed + inconclusive > 0 };
+  return failed + inconclusive > 0 ? rankingOf(proved, d) : null;
 }
 
 /** The first of a ranking names a fault, or cannot be told from what does by anything that was read. */
@@ -72,83 +58,64 @@ function names(ranking: Ranking, fault: TruthNamed, top: string): boolean {
   return ranking.ranked.some(({ hypothesis: h }) => accepts.test(h.id) && alike(ranking, h.id, top, ranking.observed));
 }
 
-export function truthCampaign(subjects: readonly TruthSubject[], input: TruthInput): TruthScores {
-  const out: TruthScores = {
-    singles: score(),
-    pairs: score(),
-    outside: score(),
-    silent: [],
-    healthy: { of: 0, alarms: 0, close: 0 },
-    wrong: [],
+/** Every run on one subject, by key. */
+function tasksOf(where: 'houses' | 'plants', of: TruthSubject, input: TruthInput): Task[] {
+  const { seed, canary = false } = input;
+  const top = (r: Ranking): string => (canary ? AS_PLANNED : (r.ranked[0]?.hypothesis.id ?? ''));
+  const leads = (r: Ranking): boolean => canary || r.none <= (r.ranked[0]?.probability ?? 0);
+  const firstOf = (r: Ranking) => r.ranked.find((x) => x.hypothesis.id === top(r));
+  const shuffled = [...of.faults].sort((a, b) => hashOf(a.id, seed) - hashOf(b.id, seed));
+  const [inList, inNone] = [shuffled.filter((f) => f.accepts !== null), shuffled.filter((f) => f.accepts === null)];
+  const judged = (kind: Outcome['kind'], ranking: Ranking, right: boolean, what: string): Outcome => {
+    const came: Came = right ? 'right' : wrongness(ranking);
+    return { where, kind, came, ...(right ? {} : { words: `${of.name}: ${what} → ${answered(ranking)}` }) };
   };
-  const random = chanceOf(input.seed);
-  const judge = (to: Score, right: boolean, ranking: Ranking, what: string): void => {
-    const [first] = ranking.ranked;
-    to.of++;
-    if (right) {
-      to.right++;
-      return;
-    }
-    if (first && first.probability > CONFIDENT && ranking.none < first.probability) to.confidentWrong++;
-    out.wrong.push(
-      `${what} → ${first?.hypothesis.id} ${first?.probability.toFixed(2)}, none ${ranking.none.toFixed(2)}`,
-    );
+  const single = (fault: TruthNamed, at: number): Outcome => {
+    const kind = fault.accepts ? 'single' : 'outside';
+    const ranking = shownIn(of, [fault], at);
+    if (!ranking) return { where, kind, came: 'silent', words: `${of.name}: ${fault.id}` };
+    const right = fault.accepts
+      ? leads(ranking) && names(ranking, fault, top(ranking))
+      : !leads(ranking) || explainsAll(firstOf(ranking));
+    return judged(kind, ranking, right, fault.id);
   };
-  for (const of of subjects) {
-    const top = (r: Ranking): string => (input.canary ? AS_PLANNED : (r.ranked[0]?.hypothesis.id ?? ''));
-    const leads = (r: Ranking): boolean => input.canary === true || r.none <= (r.ranked[0]?.probability ?? 0);
-    const shuffled = [...of.faults].sort((a, b) => hash(a.id, input.seed) - hash(b.id, input.seed));
-    const [inList, inNone] = [shuffled.filter((f) => f.accepts !== null), shuffled.filter((f) => f.accepts === null)];
-    const tried = [...cycled(inList, input.singles), ...cycled(inNone, input.outside)];
-    for (const [i, fault] of tried.entries()) {
-      const { ranking, shown } = ran(of, [fault], input.seed * 1000 + i);
-      const what = `${of.name}: ${fault.id}`;
-      if (!shown || !ranking) {
-        out.silent.push(what);
-        continue;
-      }
-      if (fault.accepts) judge(out.singles, leads(ranking) && names(ranking, fault, top(ranking)), ranking, what);
-      else {
-        const first = ranking.ranked.find((r) => r.hypothesis.id === top(ranking));
-        judge(out.outside, !leads(ranking) || explainsAll(first), ranking, what);
-      }
-    }
-    for (let i = 0; i < input.pairs; i++) {
-      const a = inList[Math.floor(random() * inList.length)];
-      const b = inList[Math.floor(random() * inList.length)];
-      if (!a || !b || a === b) continue;
-      const { ranking, shown } = ran(of, [a, b], input.seed * 2000 + i);
-      // A fault that the other one hides has nothing to be named by.
-      if (!shown || !ranking || !both(of, a, b, input.seed * 2000 + i)) continue;
-      const first = ranking.ranked.find((r) => r.hypothesis.id === top(ranking));
-      const right = leads(ranking) && (explainsAll(first) || [a, b].every((f) => names(ranking, f, top(ranking))));
-      judge(out.pairs, right, ranking, `${of.name}: ${a.id} and ${b.id}`);
-    }
-    for (let i = 0; i < input.healthy; i++) {
-      const { failed, inconclusive } = derive(of.prove([], input.seed * 3000 + i)).shared.proof;
-      out.healthy.of++;
-      if (failed > 0) out.healthy.alarms++;
-      else if (inconclusive > 0) out.healthy.close++;
-    }
-  }
-  return out;
+  const pair = (key: string, at: number): Outcome => {
+    const pick = picker(chanceFor(key, seed));
+    const [a, b] = [pick(inList), pick(inList)];
+    const ranking = a && b && a !== b ? shownIn(of, [a, b], at) : null;
+    // A fault that the other one hides has nothing to be named by.
+    if (!ranking || !bothShow(of, a, b, at)) return { where, kind: 'pair', came: 'skipped' };
+    const right =
+      leads(ranking) && (explainsAll(firstOf(ranking)) || [a, b].every((f) => names(ranking, f, top(ranking))));
+    return judged('pair', ranking, right, `${a.id} and ${b.id}`);
+  };
+  const healthy = (at: number): Outcome => {
+    const { failed, inconclusive } = derive(of.prove([], at)).shared.proof;
+    return { where, kind: 'healthy', came: failed > 0 ? 'alarm' : inconclusive > 0 ? 'close' : 'right' };
+  };
+  const many = (n: number, kind: string, run: (key: string, i: number) => Outcome): Task[] =>
+    Array.from({ length: n }, (_, i) => {
+      const key = `${where}/${of.name}/${kind}/${i}`;
+      return { key, run: () => run(key, i) };
+    });
+  const from = (list: readonly TruthNamed[], first: number) => (_: string, i: number) =>
+    single(list[i % list.length] as TruthNamed, seed * 1000 + first + i);
+  return [
+    ...many(inList.length > 0 ? input.singles : 0, 'single', from(inList, 0)),
+    ...many(inNone.length > 0 ? input.outside : 0, 'outside', from(inNone, input.singles)),
+    ...many(inList.length > 0 ? input.pairs : 0, 'pair', (key, i) => pair(key, seed * 2000 + i)),
+    ...many(input.healthy, 'healthy', (_, i) => healthy(seed * 3000 + i)),
+  ];
 }
 
+/** Every run on subjects that were described from outside. */
+export const truthTasks = (where: 'houses' | 'plants', subjects: readonly TruthSubject[], input: TruthInput): Task[] =>
+  subjects.flatMap((of) => tasksOf(where, of, input));
+
 /** Whether each of two faults changes what the proof reads beside the other. */
-function both(of: TruthSubject, a: TruthNamed, b: TruthNamed, seed: number): boolean {
+function bothShow(of: TruthSubject, a: TruthNamed, b: TruthNamed, seed: number): boolean {
   const read = (faults: readonly TruthNamed[]): string =>
     JSON.stringify(Object.values(of.prove(faults, seed).readings).map((r) => Math.round(r.value)));
   const together = read([a, b]);
   return together !== read([a]) && together !== read([b]);
-}
-
-/** So many of a list, from its beginning again where it is shorter. */
-const cycled = <T>(list: readonly T[], n: number): T[] =>
-  list.length === 0 ? [] : Array.from({ length: n }, (_, i) => list[i % list.length] as T);
-
-/** An order by seed that does not hang on how many there are. */
-function hash(text: string, seed: number): number {
-  let h = (2166136261 ^ seed) >>> 0;
-  for (const c of text) h = Math.imul(h ^ c.charCodeAt(0), 16777619) >>> 0;
-  return h;
 }

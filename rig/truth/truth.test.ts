@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { derive } from '../../src/core/derive';
 import { anyJob } from '../../tests/support/jobs';
-import { truthCampaign } from './campaign';
+import { scoreOf } from '../campaign/report';
+import { type TruthInput, type TruthSubject, truthTasks } from './campaign';
 import { TruthHouse } from './house';
 import { TRUTH_CASES } from './houses';
 import { ordersOfJob } from './optimal';
@@ -123,14 +124,19 @@ describe('the order of readings', () => {
   });
 });
 
+async function singlesOf(where: 'houses' | 'plants', subjects: TruthSubject[], input: TruthInput) {
+  const outcomes = await Promise.all(truthTasks(where, subjects, input).map((t) => t.run()));
+  return scoreOf(outcomes, where, 'single');
+}
+
 describe('the campaign on these houses', () => {
   const input = { seed: 4, singles: 5, outside: 1, pairs: 0, healthy: 0 };
   const subjects = houseSubjects(anyJob).filter((_, i) => i % 2 === 1);
-  it('names what is wrong, and its blinded twin does not', () => {
-    const { singles } = truthCampaign(subjects, input);
+  it('names what is wrong, and its blinded twin does not', async () => {
+    const singles = await singlesOf('houses', subjects, input);
     expect(singles.of).toBeGreaterThan(20);
     expect(singles.right / singles.of).toBeGreaterThan(0.9);
-    const blind = truthCampaign(subjects, { ...input, canary: true }).singles;
+    const blind = await singlesOf('houses', subjects, { ...input, canary: true });
     expect(blind.right / blind.of).toBeLessThan(0.5);
   });
 });
@@ -160,11 +166,11 @@ describe.each(plantSubjects(anyJob))('$name', (of) => {
 
 describe('the campaign on these plants', () => {
   const input = { seed: 4, singles: 12, outside: 2, pairs: 0, healthy: 0 };
-  it('names what is wrong, and its blinded twin does not', () => {
-    const { singles } = truthCampaign(plantSubjects(anyJob), input);
+  it('names what is wrong, and its blinded twin does not', async () => {
+    const singles = await singlesOf('plants', plantSubjects(anyJob), input);
     expect(singles.of).toBeGreaterThan(20);
     expect(singles.right / singles.of).toBeGreaterThan(0.9);
-    const blind = truthCampaign(plantSubjects(anyJob), { ...input, canary: true }).singles;
+    const blind = await singlesOf('plants', plantSubjects(anyJob), { ...input, canary: true });
     expect(blind.right / blind.of).toBeLessThan(0.5);
   });
 });
