@@ -321,12 +321,21 @@ export class CircuitSolver {
       let si = 0;
       for (let k = 0; k < members.length; k++) {
         const e = members[k] as number;
-        const f = from[e] as number;
-        const t = to[e] as number;
-        const lr = part(adjoint, f, 0) - part(adjoint, t, 0);
-        const li = part(adjoint, f, 1) - part(adjoint, t, 1);
-        const [cr, ci] =
-          moves === 'volts' ? this.driven(e) : [currents[2 * e] as number, currents[2 * e + 1] as number];
+        const f = 2 * (from[e] as number);
+        const t = 2 * (to[e] as number);
+        let lr = 0;
+        let li = 0;
+        if (f >= 0) {
+          lr = adjoint[f] as number;
+          li = adjoint[f + 1] as number;
+        }
+        if (t >= 0) {
+          lr -= adjoint[t] as number;
+          li -= adjoint[t + 1] as number;
+        }
+        let cr = currents[2 * e] as number;
+        let ci = currents[2 * e + 1] as number;
+        if (moves === 'volts') [cr, ci] = this.driven(e);
         sr -= lr * cr - li * ci;
         si -= lr * ci + li * cr;
       }

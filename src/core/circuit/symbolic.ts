@@ -30,11 +30,23 @@ export interface Pattern {
   slot: Int32Array;
 }
 
+/** Patterns of the circuits looked at last: a fault of hundreds seldom joins other nodes than the one before. */
+const known = new Map<string, Pattern>();
+const MOST_KNOWN = 500;
+
 /**
  * @param size number of nodes, the reference not counted
  * @param edges pairs of node numbers; -1 is the reference
  */
 export function analyse(size: number, edges: readonly (readonly [number, number])[]): Pattern {
+  const key = `${size}:${edges.join()}`;
+  const found = known.get(key) ?? worked(size, edges);
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(key, found);
+  return found;
+}
+
+function worked(size: number, edges: readonly (readonly [number, number])[]): Pattern {
   const neighbours: Set<number>[] = Array.from({ length: size }, () => new Set<number>());
   for (const [a, b] of edges) {
     if (a < 0 || b < 0 || a === b) continue;

@@ -125,9 +125,10 @@ class Account {
     );
   }
 
-  copy(): Account {
+  /** To be gone on with in place of this one. What somebody holds of a ranking (its lists) is not written on. */
+  succeeded(): Account {
     const { theta, cov, far, supports, against } = this;
-    const made = new Account(theta.slice(), cov.slice(), [...far], [...supports], [...against]);
+    const made = new Account(theta, cov, [...far], [...supports], [...against]);
     made.taken = this.taken;
     made.log = this.log;
     made.chi = this.chi;
@@ -251,8 +252,8 @@ const kept = new WeakMap<Predictions, { of: Course; account: Account }>();
 export function explain(id: string, predicts: Predictions, course: Course, failed: boolean): Explained {
   const before = kept.get(predicts);
   const goesOn = before && (before.of === course || before.of === course.continues);
-  // What somebody holds of the last ranking is not written on.
-  const account = goesOn ? before.account.copy() : Account.fresh(course.parameters);
+  const isDone = goesOn && before.account.taken === course.observations.length;
+  const account = !goesOn ? Account.fresh(course.parameters) : isDone ? before.account : before.account.succeeded();
   account.goOn(predicts, course);
   kept.set(predicts, { of: course, account });
   return account.verdict(id, failed);

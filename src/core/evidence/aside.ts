@@ -79,12 +79,31 @@ const candidateOf = ({ key, t, m }: AsideMeasure): Candidate => ({
   enter: { quantity: m.quantity, state: m.state, test: t.id, measure: m.id, ...(m.seen ? m.seen : {}) },
 });
 
-/** Some predictions over others, seen through: nothing is copied, and what the family is asked for later shows at once. */
+type More = ReadonlyMap<string, Predicted>;
+
+const joins = new WeakMap<More, WeakMap<More, More>>();
+
+/** One over the other. */
+function joined(under: More, over: More): More {
+  const of = joins.get(under) ?? new WeakMap<More, More>();
+  joins.set(under, of);
+  const made = of.get(over) ?? new Map([...under, ...over]);
+  of.set(over, made);
+  return made;
+}
+
+/**
+ * Some predictions over others, seen through: nothing is copied, and what the family is asked for later shows at once.
+ * Over others that lie over a family's, they lie over the family's own: one look, however many kinds there are.
+ */
 class Over implements Predictions {
-  constructor(
-    readonly base: Predictions,
-    private readonly more: ReadonlyMap<string, Predicted>,
-  ) {}
+  readonly base: Predictions;
+  private readonly more: More;
+
+  constructor(base: Predictions, more: More) {
+    this.base = base instanceof Over ? base.base : base;
+    this.more = base instanceof Over ? joined(base.more, more) : more;
+  }
 
   get(key: string): Predicted | undefined {
     return this.more.get(key) ?? this.base.get(key);
@@ -98,8 +117,6 @@ class Over implements Predictions {
     return new Set([...this.more.keys(), ...this.base.keys()]);
   }
 }
-
-type More = ReadonlyMap<string, Predicted>;
 
 /** Kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
 const kept = new WeakMap<Predictions, Map<string, Over>>();

@@ -67,6 +67,7 @@ function noneLikelihood(
   if (!sameList(averages.hypotheses, hypotheses) || !sameParameters(averages.parameters, parameters))
     averages = { hypotheses, parameters, of: new Map() };
   const total = hypotheses.reduce((s, h) => s + h.prior, 0);
+  const sigmas = Float64Array.from(parameters, (x) => x.sigma);
   const each = observations.map((o) => {
     const odd = o.sigma === null ? 0.5 : BROAD;
     const name = `${o.key} ${o.value} ${o.sigma} ${o.error ?? ''}`;
@@ -82,10 +83,8 @@ function noneLikelihood(
         average += share * (Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error);
       } else {
         const j = slopesOf(predicted, parameters);
-        const spread = parameters.reduce(
-          (s, x, i) => s + ((j[i] as number) * x.sigma) ** 2,
-          o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2,
-        );
+        let spread = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2;
+        for (let i = 0; i < sigmas.length; i++) spread += ((j[i] as number) * (sigmas[i] as number)) ** 2;
         average += share * normalDensity(o.value - predicted.value, spread);
       }
     }
@@ -200,9 +199,14 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
     for (let k = firstEven; k < p.length && left < limit; k++) left += Math.max(p[k] as number, q[k] as number);
     return left;
   };
+  /** By fault, what the degree that disturbs least leaves of what is as planned: beside another it is not less. */
+  const disturbs = degrees.map((of) =>
+    Math.min(...of.map(({ far }) => far.subarray(firstEven).reduce((sum, x) => sum + x, 0))),
+  );
   /** Two faults in the degrees that leave least, as far as that is under a limit. */
   const couple = (i: number, j: number, limit: number): Couple | null => {
     const rare = (rarity[i] as number) + (rarity[j] as number);
+    if (rare + Math.max(disturbs[i] as number, disturbs[j] as number) > limit) return null;
     let best: Couple | null = null;
     for (const p of degrees[i] as Left[])
       for (const q of degrees[j] as Left[]) {

@@ -18,6 +18,7 @@ export interface Unknown {
   mean: number;
   /** What it moves: how much flows, how far that lags, or what a source gives. */
   moves: Group['moves'];
+  /** Told by an element's kind, its id, and whether it lags, by nothing else. */
   of: (e: CircuitElement) => boolean;
 }
 
@@ -96,12 +97,25 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
   ];
 }
 
+/** By unknowns, for each sort of element the numbers of those that move it: hundreds of circuits have the same elements. */
+const movers = new WeakMap<readonly Unknown[], Map<string, readonly number[]>>();
+
 /** Elements that each unknown moves, by their place in a netlist. */
-export const groupsOf = (unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Group[] =>
-  unknowns.map((u) => ({
-    moves: u.moves,
-    members: Int32Array.from(elements.flatMap((e, i) => (u.of(e) ? [i] : []))),
-  }));
+export function groupsOf(unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Group[] {
+  const known = movers.get(unknowns) ?? new Map<string, readonly number[]>();
+  movers.set(unknowns, known);
+  const members = unknowns.map((): number[] => []);
+  elements.forEach((e, i) => {
+    const sort = `${e.kind}${e.kind === 'load' && e.powerFactor !== undefined ? '~' : ''} ${e.id}`;
+    let by = known.get(sort);
+    if (!by) {
+      by = unknowns.flatMap((u, k) => (u.of(e) ? [k] : []));
+      known.set(sort, by);
+    }
+    for (const k of by) members[k]?.push(i);
+  });
+  return unknowns.map(({ moves }, k) => ({ moves, members: Int32Array.from(members[k] ?? []) }));
+}
 
 export interface Spreads {
   /** Band of a reading, volts; a point without volts has the floor of stray ones. Null for a state that is not known. */

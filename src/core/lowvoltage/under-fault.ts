@@ -169,8 +169,8 @@ export function faultReader(
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
   if (once)
     return (_id, apply) => {
-      const p = circuitWith(apply, setting);
-      return [fresh(p, setting, 1, restingLimit(p, setting)).predicts];
+      const states = new States(circuitWith(apply, setting), setting);
+      return [fresh(states, 1, states.restingLimit()).predicts];
     };
   const circuit = circuitOf(setting);
   if (kept.circuit !== circuit) kept = { circuit, ways: new Map(), lists: new Map() };
@@ -197,8 +197,9 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: bool
   const p = circuitWith(apply, setting);
   const from = (supply: number): { ways: Way[]; weak: boolean } => {
     supplied(p, supply);
-    const usual = fresh(p, setting, supply, restingLimit(p, setting));
-    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(p, setting, supply, lives));
+    const states = new States(p, setting);
+    const usual = fresh(states, supply, states.restingLimit());
+    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(states, supply, lives));
     return { ways: [usual, ...others], weak: usual.weak };
   };
   const usual = from(1);
@@ -268,7 +269,7 @@ function more(way: Way, setting: FaultSetting, lists: Lists): void {
     if (pairs === null) continue;
     if (!ready) supplied(way.p, way.supply);
     ready = true;
-    addPairs(way.p, setting, way, pairs, settle(way.p, state, way.livesFrom));
+    put(way, pairsIn(way.p, setting, pairs, settle(way.p, state, way.livesFrom)));
   }
 }
 
@@ -296,14 +297,6 @@ function circuitWith(apply: Fault['apply'] | null, { planned, unknowns }: FaultS
   };
 }
 
-/** Volts from which the device is lit, as most are; null: it is dark at rest. */
-function restingLimit(p: Prepared, { idle }: FaultSetting): number | null {
-  if (!idle) return LIT_VOLTS;
-  p.solver.settle(p.circuitState(idle));
-  const resting = deviceVolts(p);
-  return resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null;
-}
-
 interface SettledCall extends Settled {
   /** The device has no power, or loses it by calling: what is read is the circuit at rest. */
   goingDark: boolean;
@@ -311,26 +304,26 @@ interface SettledCall extends Settled {
   calling: number | null;
 }
 
+/** What a call comes to: the device calls; it has no power, or loses it by calling; the call opens the fuse. */
+type Comes = 'calls' | 'dark' | 'blown';
+
+const comesTo = (blown: boolean, calling: number | null, livesFrom: number | null): Comes =>
+  livesFrom !== null && (calling ?? livesFrom) >= livesFrom ? 'calls' : livesFrom !== null && blown ? 'blown' : 'dark';
+
+/** A call without power to hold it. A fuse that opens leaves nothing to read of its transformer, whatever was called. */
+function withoutPower(p: Prepared, state: CallState, blown: boolean): Settled {
+  const resting = p.circuitState({ ...state, calls: [], accessories: [] });
+  if (!blown) return p.solver.settled(resting);
+  const suppliesOff = new Set([...resting.suppliesOff, ...p.installed.transformers.map((t) => t.supply)]);
+  return { ...p.solver.settled({ controls: resting.controls, suppliesOff }), blown: true };
+}
+
 function settle(p: Prepared, state: CallState, livesFrom: number | null): SettledCall {
-  const resting = { ...state, calls: [], accessories: [] };
-  const at = (s: CallState): Settled => p.solver.settled(p.circuitState(s));
-  const called = at(state);
+  const called = p.solver.settled(p.circuitState(state));
   const calling = deviceVolts(p);
-  if (livesFrom !== null && (calling ?? livesFrom) >= livesFrom)
-    return { ...called, calling, weak: called.weak, goingDark: false };
-  // A fuse that opens leaves nothing to read of its transformer, whatever was called, and lets every call go.
-  if (livesFrom !== null && called.blown) {
-    const { controls, suppliesOff } = p.circuitState(resting);
-    const off = new Set([...suppliesOff, ...p.installed.transformers.map((t) => t.supply)]);
-    return {
-      ...p.solver.settled({ controls, suppliesOff: off }),
-      blown: true,
-      calling,
-      weak: called.weak,
-      goingDark: true,
-    };
-  }
-  return { ...at(resting), calling, weak: called.weak, goingDark: true };
+  const comes = comesTo(called.blown, calling, livesFrom);
+  if (comes === 'calls') return { ...called, calling, goingDark: false };
+  return { ...withoutPower(p, state, comes === 'blown'), calling, weak: called.weak, goingDark: true };
 }
 
 /** How many times worse than usual each unknown is known in a state. */
@@ -339,13 +332,26 @@ const doubts = (unknowns: readonly Unknown[], { starting }: Settled, goingDark: 
 
 const NO_GROUPS: readonly Group[] = [];
 
+/** What is predicted of pairs, and which of them are not in the circuit. */
+interface Pairs {
+  found: readonly (readonly [string, Predicted])[];
+  absent: readonly string[];
+}
+
+function put({ predicts, absent }: Way, pairs: Pairs): void {
+  for (const [key, predicted] of pairs.found) predicts.set(key, predicted);
+  for (const key of pairs.absent) absent.add(key);
+}
+
 /** Pairs of the state last settled. */
-function addPairs(p: Prepared, setting: FaultSetting, way: Way, pairs: readonly Asked[], settled: SettledCall): void {
+function pairsIn(p: Prepared, setting: FaultSetting, pairs: readonly Asked[], settled: SettledCall): Pairs {
+  const found: (readonly [string, Predicted])[] = [];
+  const absent: string[] = [];
   const doubt = doubts(setting.unknowns, settled, settled.goingDark);
   for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
     const [from, to] = [p.solver.at(a), p.solver.at(b)];
     if (from === undefined || to === undefined) {
-      way.absent.add(key);
+      absent.push(key);
       continue;
     }
     const point = p.solver.between(from, to, read ? p.groups : NO_GROUPS, SHARED_PARAMETERS.length);
@@ -358,7 +364,72 @@ function addPairs(p: Prepared, setting: FaultSetting, way: Way, pairs: readonly 
         along[SHARED_PARAMETERS.length + u] = (along[SHARED_PARAMETERS.length + u] as number) * (doubt[u] as number);
       predicted.along = along;
     }
-    way.predicts.set(key, predicted);
+    found.push([key, predicted]);
+  }
+  return { found, absent };
+}
+
+/** What a state comes to: the same for every way in which its call comes to the same. */
+interface Outcome extends SettledCall {
+  pairs: Pairs;
+  /** What runs that somebody sees or hears. */
+  runs: readonly string[];
+}
+
+/** The states of a circuit with one supply, each solved once for all the ways in which a device may take it. */
+class States {
+  private readonly calls = new Map<string, SettledCall>();
+  private readonly outcomes = new Map<string, Outcome>();
+
+  constructor(
+    readonly p: Prepared,
+    readonly setting: FaultSetting,
+  ) {}
+
+  private called(state: CallState): { call: SettledCall; isSettled: boolean } {
+    const known = this.calls.get(state.id);
+    if (known) return { call: known, isSettled: false };
+    const settled = this.p.solver.settled(this.p.circuitState(state));
+    const call = { ...settled, calling: deviceVolts(this.p), goingDark: false };
+    this.calls.set(state.id, call);
+    return { call, isSettled: true };
+  }
+
+  /** Volts from which the device is lit, as most are; null: it is dark at rest. */
+  restingLimit(): number | null {
+    const { idle } = this.setting;
+    const resting = idle ? this.called(idle).call.calling : null;
+    return resting === null || resting >= LIT_VOLTS ? LIT_VOLTS : null;
+  }
+
+  /** @param livesFrom volts from which the device is lit; null: it is dark */
+  of(state: CallState, livesFrom: number | null): Outcome {
+    const { p, setting } = this;
+    const { call, isSettled } = this.called(state);
+    const comes = comesTo(call.blown, call.calling, livesFrom);
+    const key = `${state.id}|${comes}`;
+    const known = this.outcomes.get(key);
+    if (known) return known;
+    if (comes === 'calls' && !isSettled) p.solver.settle(p.circuitState(state));
+    const settled =
+      comes === 'calls'
+        ? call
+        : {
+            ...withoutPower(p, state, comes === 'blown'),
+            calling: call.calling,
+            weak: call.weak,
+            goingDark: true,
+          };
+    const made: Outcome = {
+      ...settled,
+      pairs: pairsIn(p, setting, setting.asked.get(state.id) ?? NO_PAIRS, settled),
+      runs: withAir(
+        p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
+        setting.ownBlower,
+      ),
+    };
+    this.outcomes.set(key, made);
+    return made;
   }
 }
 
@@ -370,7 +441,8 @@ interface FreshWay extends Way {
   weak: boolean;
 }
 
-function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: number | null): FreshWay {
+function fresh(states: States, supply: number, livesFrom: number | null): FreshWay {
+  const { p, setting } = states;
   const called: (number | null)[] = [];
   const way: FreshWay = {
     p,
@@ -388,16 +460,13 @@ function fresh(p: Prepared, setting: FaultSetting, supply: number, livesFrom: nu
   addDead(way, setting);
   const running = new Set<string>();
   for (const state of setting.states) {
-    const settled = settle(p, state, livesFrom);
-    called.push(settled.calling);
-    if (state.id === setting.idle?.id) way.resting = settled.calling;
-    way.weak ||= settled.weak;
-    addPairs(p, setting, way, setting.asked.get(state.id) ?? [], settled);
-    if (settled.blown) predicts.set(opensKey(state.id), answer(1));
-    const runs = withAir(
-      p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
-      setting.ownBlower,
-    );
+    const outcome = states.of(state, livesFrom);
+    const { runs } = outcome;
+    called.push(outcome.calling);
+    if (state.id === setting.idle?.id) way.resting = outcome.calling;
+    way.weak ||= outcome.weak;
+    put(way, outcome.pairs);
+    if (outcome.blown) predicts.set(opensKey(state.id), answer(1));
     for (const r of runs) running.add(`${state.id}|${r}`);
     const wanted = withAir((setting.running.get(state.id) ?? []).filter(seenRunning), setting.ownBlower);
     way.runs.set(state.id, isLame(runs) ? null : runs);
