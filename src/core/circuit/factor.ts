@@ -21,13 +21,13 @@ export class Factor {
     this.pattern = {
       size: pattern.size,
       position: pattern.position,
-      columnStart: arena.copyIntegers(pattern.columnStart),
-      column: arena.copyIntegers(pattern.column),
-      row: arena.copyIntegers(pattern.row),
-      pairStart: arena.copyIntegers(pattern.pairStart),
-      pairOther: arena.copyIntegers(pattern.pairOther),
-      pairTarget: arena.copyIntegers(pattern.pairTarget),
-      slot: arena.copyIntegers(pattern.slot),
+      columnStart: arena.seen(pattern.columnStart),
+      column: arena.seen(pattern.column),
+      row: arena.seen(pattern.row),
+      pairStart: arena.seen(pattern.pairStart),
+      pairOther: arena.seen(pattern.pairOther),
+      pairTarget: arena.seen(pattern.pairTarget),
+      slot: arena.seen(pattern.slot),
     };
     this.values = arena.reals(2 * (pattern.size + pattern.row.length + 1));
     this.pivot = arena.reals(2 * pattern.size);
@@ -103,13 +103,16 @@ export class Factor {
     }
   }
 
-  /** Solves in place; `x` (injected amperes in, volts out, two numbers each) is indexed by position in the elimination order. */
-  solve(x: Float64Array): void {
-    const { size, column, row } = this.pattern;
+  /**
+   * Solves in place; `x` (injected amperes in, volts out, two numbers each) is indexed by position in the elimination order.
+   * @param first the first position where anything is injected, where that is known
+   */
+  solve(x: Float64Array, first = 0): void {
+    const { size, columnStart, column, row } = this.pattern;
     const v = this.values;
     const d = this.pivot;
     const lower = 2 * size;
-    for (let p = 0; p < row.length; p++) {
+    for (let p = columnStart[first] as number; p < row.length; p++) {
       const r = 2 * (row[p] as number);
       const c = 2 * (column[p] as number);
       const lr = v[lower + 2 * p] as number;
@@ -119,7 +122,7 @@ export class Factor {
       x[r] = (x[r] as number) + (lr * xr - li * xi);
       x[r + 1] = (x[r + 1] as number) + (lr * xi + li * xr);
     }
-    for (let k = 0; k < lower; k += 2) {
+    for (let k = 2 * first; k < lower; k += 2) {
       const ir = d[k] as number;
       const ii = d[k + 1] as number;
       const xr = x[k] as number;

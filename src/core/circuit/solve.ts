@@ -306,7 +306,7 @@ export class CircuitSolver {
     adjoint.fill(0);
     if (a >= 0) adjoint[2 * a] = 1;
     if (b >= 0) adjoint[2 * b] = (adjoint[2 * b] as number) - 1;
-    kernel.factor.solve(adjoint);
+    if (a >= 0 || b >= 0) kernel.factor.solve(adjoint, a < 0 ? b : b < 0 ? a : Math.min(a, b));
     const vr = part(kernel.volts, a, 0) - part(kernel.volts, b, 0);
     const vi = part(kernel.volts, a, 1) - part(kernel.volts, b, 1);
     const open = Math.sqrt(vr * vr + vi * vi);

@@ -20,6 +20,11 @@ const REJECTED = Math.log(1e-4);
 const AGAINST_REJECTS = 2;
 /** As planned, nothing that was seen or read may speak against it: a test that failed did. */
 const AGAINST_PLAN = 1;
+/**
+ * What moves a reading by less, V or Ω for a parameter's whole, moves it by nothing that a meter shows: through the leak of
+ * a floating core everything moves everything a little.
+ */
+const NIL = 1e-7;
 /** Beyond this a reading is as far off as any. */
 export const FAR = 30;
 /** Chance that between two readings a fuse was replaced, or opened once more. */
@@ -186,7 +191,7 @@ class Account {
     let moved = 0;
     // Most readings follow few of the parameters: a coil that is not called moves nothing.
     let follows = 0;
-    for (let a = 0; a < p; a++) if ((j[a] as number) !== 0) followed[follows++] = a;
+    for (let a = 0; a < p; a++) if (Math.abs(j[a] as number) > NIL) followed[follows++] = a;
     for (let a = 0; a < p; a++) {
       let sum = 0;
       for (let k = 0; k < follows; k++) {
@@ -218,7 +223,7 @@ class Account {
     // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
     if (predicted.floats !== undefined || fits < SLIP * BROAD) return;
     let touches = 0;
-    for (let a = 0; a < p; a++) if (covJ[a] !== 0) followed[touches++] = a;
+    for (let a = 0; a < p; a++) if (Math.abs(covJ[a] as number) > NIL) followed[touches++] = a;
     for (let k = 0; k < touches; k++) {
       const a = followed[k] as number;
       const gain = (covJ[a] as number) / variance;

@@ -42,6 +42,11 @@ export class Arena {
     return copy;
   }
 
+  /** Numbers that nobody writes on: copied only where WebAssembly has to see them. */
+  seen(values: Int32Array): Int32Array {
+    return this.memory ? this.copyIntegers(values) : values;
+  }
+
   copyIntegers(values: ArrayLike<number>): Int32Array {
     const copy = this.integers(values.length);
     copy.set(values);
