@@ -102,6 +102,7 @@ function noneLikelihood(
 
 /** So many pairs are put into the circuit, and so many of them in every degree. */
 const PAIRS = 110;
+const FEW = 40;
 const HEADS = 5;
 const WITH_HEAD = 30;
 /** Squared deviations from which a reading is not as planned. */
@@ -163,21 +164,45 @@ interface Couple {
   left: number;
 }
 
-/** A list of the least, of so many at most. */
-function keep(list: Couple[], most: number, limitOf: (limit: number) => Couple | null): void {
-  const limit = list.length < most ? Number.POSITIVE_INFINITY : (list[most - 1]?.left ?? 0);
-  const found = limitOf(limit);
-  if (!found) return;
-  let at = list.length;
-  while (at > 0 && (list[at - 1]?.left ?? 0) > found.left) at--;
-  list.splice(at, 0, found);
-  if (list.length > most) list.pop();
+/** The couples that leave least, so many at most. */
+class Least {
+  readonly list: Couple[] = [];
+
+  /** @param limit one that leaves as much as this is not among them: less and less as they come */
+  constructor(
+    private readonly most: number,
+    public limit = Number.POSITIVE_INFINITY,
+  ) {}
+
+  put(found: Couple): void {
+    const { list, most } = this;
+    let at = list.length;
+    while (at > 0 && (list[at - 1]?.left ?? 0) > found.left) at--;
+    list.splice(at, 0, found);
+    if (list.length > most) list.pop();
+    if (list.length === most) this.limit = Math.min(this.limit, list[most - 1]?.left ?? this.limit);
+  }
 }
 
 /** One degree of a fault, with what it leaves of each observation: those that are not as planned first. */
 interface Left {
   hypothesis: Hypothesis;
   far: Float64Array;
+}
+
+function inOrder(of: ArrayLike<number>, order: readonly number[]): Float64Array {
+  const made = new Float64Array(order.length);
+  for (let k = 0; k < order.length; k++) made[k] = of[order[k] as number] as number;
+  return made;
+}
+
+/** What the last of as many pairs as are kept leaves, of pairs among some faults alone: of all it leaves no more. */
+function mostLeft(among: readonly number[], couple: (i: number, j: number, limit: number) => Couple | null): number {
+  const left = among.flatMap((i, n) =>
+    among.slice(n + 1).flatMap((j) => couple(Math.min(i, j), Math.max(i, j), Number.POSITIVE_INFINITY)?.left ?? []),
+  );
+  const last = left.sort((a, b) => a - b)[PAIRS - 1];
+  return last === undefined ? Number.POSITIVE_INFINITY : last * (1 + 1e-9);
 }
 
 /** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
@@ -189,7 +214,7 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   const degrees = faults.map((x): Left[] =>
     [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({
       hypothesis,
-      far: Float64Array.from(order, (k) => far[k] as number),
+      far: inOrder(far, order),
     })),
   );
   /** What neither of two explains, as far as it is under a limit. */
@@ -203,10 +228,10 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   const disturbs = degrees.map((of) =>
     Math.min(...of.map(({ far }) => far.subarray(firstEven).reduce((sum, x) => sum + x, 0))),
   );
+  const leastOf = (i: number): number => (rarity[i] as number) + (disturbs[i] as number);
   /** Two faults in the degrees that leave least, as far as that is under a limit. */
   const couple = (i: number, j: number, limit: number): Couple | null => {
     const rare = (rarity[i] as number) + (rarity[j] as number);
-    if (rare + Math.max(disturbs[i] as number, disturbs[j] as number) > limit) return null;
     let best: Couple | null = null;
     for (const p of degrees[i] as Left[])
       for (const q of degrees[j] as Left[]) {
@@ -216,9 +241,17 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
       }
     return best;
   };
-  const best: Couple[] = [];
-  for (let i = 0; i < faults.length; i++)
-    for (let j = i + 1; j < faults.length; j++) keep(best, PAIRS, (limit) => couple(i, j, limit));
+  const tryInto = (into: Least, i: number, j: number): void => {
+    const least =
+      (rarity[i] as number) + (rarity[j] as number) + Math.max(disturbs[i] as number, disturbs[j] as number);
+    if (least >= into.limit) return;
+    const found = couple(i, j, into.limit);
+    if (found) into.put(found);
+  };
+  // Not more than so much is left by the last that is kept: what a few of the likeliest leave says so beforehand.
+  const few = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y)).slice(0, FEW);
+  const best = new Least(PAIRS, mostLeft(few, couple));
+  for (let i = 0; i < faults.length; i++) for (let j = i + 1; j < faults.length; j++) tryInto(best, i, j);
   // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
   const score = (i: number): number => {
     const { log, hypothesis } = faults[i] as Judged;
@@ -226,13 +259,12 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   };
   const heads = [...faults.keys()].sort((x, y) => score(y) - score(x)).slice(0, HEADS);
   const withHeads = heads.flatMap((head) => {
-    const list: Couple[] = [];
-    for (let k = 0; k < faults.length; k++)
-      if (k !== head) keep(list, WITH_HEAD, (limit) => couple(Math.min(head, k), Math.max(head, k), limit));
-    return list;
+    const least = new Least(WITH_HEAD);
+    for (let k = 0; k < faults.length; k++) if (k !== head) tryInto(least, Math.min(head, k), Math.max(head, k));
+    return least.list;
   });
   const seen = new Set<string>();
-  return [...best, ...withHeads].filter(({ a, b }) => {
+  return [...best.list, ...withHeads].filter(({ a, b }) => {
     const key = `${a.id} ${b.id}`;
     return seen.has(key) ? false : seen.add(key);
   });

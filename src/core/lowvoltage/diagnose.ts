@@ -13,6 +13,7 @@ import { askedPairs, deadPairs } from './asked';
 import { nominalOpenVolts } from './equipment';
 import { joinedKey, pairKey, ranOf, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
+import { SHARED_PARAMETERS } from './fault-states';
 import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
 import { everyDegree, together, Under } from './hypotheses';
@@ -25,7 +26,7 @@ import { seeable } from './reported';
 import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
-import { byNameplate, type FaultSetting, SHARED_PARAMETERS } from './under-fault';
+import { byNameplate, type FaultSetting } from './under-fault';
 
 /** States worth solving: idle, and those observed. */
 function observedStates(states: readonly CallState[], observations: readonly Observation[]): CallState[] {
