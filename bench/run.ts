@@ -4,6 +4,7 @@ import '../src/core/family/all';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { build as bundle } from 'esbuild';
 import fc from 'fast-check';
 import { StateKernel } from '../src/core/circuit/kernel';
 import type { Netlist } from '../src/core/circuit/netlist';
@@ -20,7 +21,7 @@ import { benchList } from './list';
 import { benchThread } from './page-thread';
 import { benchPages } from './pages';
 import { benchPapers } from './papers';
-import { benchRanking } from './ranking';
+import type { RankingFigures } from './ranking';
 
 const build = 'bench/build';
 mkdirSync(build, { recursive: true });
@@ -183,7 +184,18 @@ const out = [
 // A process of its own: in the application this is a worker that has run nothing but houses.
 const alone = ['--import', 'tsx', 'bench/house-alone.ts', build, ...(compiler ? [`${build}/house-year`] : [])];
 out.push(...execFileSync(process.execPath, alone, { encoding: 'utf8' }).trimEnd().split('\n'));
-const rankings = await benchRanking();
+// One file, as the application's worker is: what loads the modules one by one here makes functions dearer.
+const ranking = `${build}/ranking-alone.mjs`;
+await bundle({
+  entryPoints: ['bench/ranking-alone.ts'],
+  outfile: ranking,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  packages: 'external',
+  logLevel: 'error',
+});
+const rankings: RankingFigures[] = JSON.parse(execFileSync(process.execPath, [ranking], { encoding: 'utf8' }));
 out.push(
   '',
   'What is wrong, ranked after a whole failed proof of a house with two faults: every single fault and hundreds of pairs, each put into the circuit; then once more with one reading more, and with one between two points that no test reads.',

@@ -145,12 +145,22 @@ export class StateKernel implements KernelArrays {
         default:
       }
     });
-    const all = (...kinds: number[]): Int32Array =>
-      arena.copyIntegers([...layout.kind.keys()].filter((i) => kinds.includes(layout.kind[i] as number)));
-    layout.switching = all(KIND.byControl, KIND.byCoil);
-    layout.sources = all(KIND.source);
-    layout.loads = all(KIND.load);
-    layout.fuses = all(KIND.fuse);
+    const of: Record<'switching' | 'sources' | 'loads' | 'fuses', number[]> = {
+      switching: [],
+      sources: [],
+      loads: [],
+      fuses: [],
+    };
+    elements.forEach(({ kind }, i) => {
+      if (kind === 'contact') of.switching.push(i);
+      else if (kind === 'source') of.sources.push(i);
+      else if (kind === 'load') of.loads.push(i);
+      else if (kind === 'fuse') of.fuses.push(i);
+    });
+    layout.switching = arena.copyIntegers(of.switching);
+    layout.sources = arena.copyIntegers(of.sources);
+    layout.loads = arena.copyIntegers(of.loads);
+    layout.fuses = arena.copyIntegers(of.fuses);
     this.layout = layout;
     this.controlNames = [...controls.keys()];
     this.supplyNames = [...supplies.keys()];

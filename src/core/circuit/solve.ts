@@ -234,7 +234,9 @@ export class CircuitSolver {
 
   /** Position of a point for `between`; undefined where it is not in this circuit. */
   at(point: string): number | undefined {
-    return this.has(point) || point === this.netlist.ground ? this.kernel.position(point) : undefined;
+    const { nodeIndex, factor } = this.kernel;
+    const node = nodeIndex.get(point);
+    return node === undefined || node < 0 ? node : factor.pattern.position[node];
   }
 
   /** Volts between two points in the state last settled, with nothing drawn there; 0 where one is not in this circuit. */

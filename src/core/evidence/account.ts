@@ -63,6 +63,8 @@ function leftDead(predicts: Predictions, after: readonly string[]): boolean {
 export interface Course {
   observations: readonly Observation[];
   parameters: readonly Parameter[];
+  /** Everything that had been done by one of them or another. */
+  done: readonly string[];
   continues: Course | null;
 }
 
@@ -91,7 +93,8 @@ export function courseOf(observations: readonly Observation[], parameters: reado
   const continues = goesOn ? last : null;
   // Of a chain only the last link is held.
   if (last) last.continues = null;
-  last = { observations, parameters, continues };
+  const done = [...new Set(observations.flatMap((o) => o.after ?? []))];
+  last = { observations, parameters, done, continues };
   return last;
 }
 
@@ -146,12 +149,15 @@ class Account {
   }
 
   /** Takes the observations that are not in it yet. */
-  goOn(predicts: Predictions, { observations, parameters }: Course): void {
+  goOn(predicts: Predictions, { observations, parameters, done }: Course): void {
+    if (this.taken === observations.length) return;
+    // Most hypotheses leave nothing dead, whatever is done: that is asked once.
+    const kills = leftDead(predicts, done);
     for (; this.taken < observations.length; this.taken++)
-      this.take(predicts, observations[this.taken] as Observation, parameters);
+      this.take(predicts, observations[this.taken] as Observation, parameters, kills);
   }
 
-  private take(predicts: Predictions, o: Observation, parameters: readonly Parameter[]): void {
+  private take(predicts: Predictions, o: Observation, parameters: readonly Parameter[], kills: boolean): void {
     const usual = predicts.get(o.key);
     if (usual === undefined) {
       this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
@@ -159,7 +165,7 @@ class Account {
       return;
     }
     // As predicted or dead by then: whichever is nearer, where the two differ at all.
-    const maybeDead = o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(predicts, o.after);
+    const maybeDead = kills && o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(predicts, o.after);
     const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
     if (maybeDead) {
       this.log += Math.log(this.dead === null ? 0.5 : this.dead === nowDead ? 1 - REPLACED : REPLACED);

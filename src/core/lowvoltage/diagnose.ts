@@ -18,10 +18,10 @@ import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
 import { everyDegree, together, Under } from './hypotheses';
 import { type Installed, toNetlist } from './installed';
-import type { OwnBlower } from './looks';
+import { type OwnBlower, withAir } from './looks';
 import { observe } from './observed';
 import type { StatePrediction } from './predict';
-import { runNames } from './proof-measures';
+import { runNames, seenRunning } from './proof-measures';
 import { seeable } from './reported';
 import { settingFaults } from './setting-faults';
 import { unknownsOf } from './spread';
@@ -124,7 +124,7 @@ function settingOf(
     planned,
     states: states.filter((s) => !s.dead),
     idle,
-    running: new Map([...healthy].map(([state, p]) => [state, p.running])),
+    wanted: new Map([...healthy].map(([state, p]) => [state, withAir(p.running.filter(seenRunning), ownBlower)])),
     ownBlower,
     unknowns: unknownsOf(job, toNetlist(planned).elements),
     asked: askedPairs(observations, next, measures),

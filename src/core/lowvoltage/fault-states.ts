@@ -71,15 +71,15 @@ export function circuitWith(
 /** How much of it depends on how the cores lie in their sheath. */
 const STRAY_SHARE = 0.4;
 /** What floats is not to be believed. */
-const figure = (value: number, ohms: number): Predicted => ({
-  value,
-  ...(ohms > FLOATS_OHMS / 30
-    ? {
-        floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, ohms / FLOATS_OHMS),
-        sigma: STRAY_SHARE * Math.abs(value),
-      }
-    : {}),
-});
+function figure(value: number, ohms: number): Predicted {
+  if (ohms <= FLOATS_OHMS / 30) return { value };
+  return {
+    value,
+    floats: Math.max(Math.abs(value), NEIGHBOUR_VOLTS) * 0.5 * Math.min(1, ohms / FLOATS_OHMS),
+    sigma: STRAY_SHARE * Math.abs(value),
+  };
+}
+
 /** What a device draws that is going dark is anything between nothing and its nameplate. */
 const DARK_DOUBT = 4;
 

@@ -8,7 +8,6 @@ import { circuitWith, FaultStates, type PairPredictions } from './fault-states';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import { isLame, looks, type OwnBlower, withAir } from './looks';
-import { seenRunning } from './proof-measures';
 import { LIT_VOLTS } from './reported';
 import type { Unknown } from './spread';
 import type { CallState } from './states';
@@ -19,8 +18,8 @@ export interface FaultSetting {
   planned: Installed;
   states: readonly CallState[];
   idle: CallState | undefined;
-  /** What runs in each state where all is well. */
-  running: ReadonlyMap<string, readonly string[]>;
+  /** What runs in each state where all is well, that somebody sees or hears; the blower with it. */
+  wanted: ReadonlyMap<string, readonly string[]>;
   /** With what the equipment starts its own blower, whatever the thermostat calls. */
   ownBlower: OwnBlower;
   unknowns: readonly Unknown[];
@@ -141,11 +140,11 @@ function askedBeside(now: number, before: number | undefined, { pairs, beside }:
 }
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({ planned, states, running, ownBlower, complaints, stopped, unknowns }: FaultSetting): string =>
+const circuitOf = ({ planned, states, wanted, ownBlower, complaints, stopped, unknowns }: FaultSetting): string =>
   JSON.stringify([
     planned,
     states,
-    [...running],
+    [...wanted],
     ownBlower,
     complaints,
     [...stopped.keys()],
@@ -289,7 +288,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
       setting.ownBlower,
     );
     for (const r of runs) running.add(`${state.id}|${r}`);
-    const wanted = withAir((setting.running.get(state.id) ?? []).filter(seenRunning), setting.ownBlower);
+    const wanted = setting.wanted.get(state.id) ?? [];
     way.runs.set(state.id, isLame(runs) ? null : runs);
     if (!isLame(runs)) looks(predicts, state.id, runs, wanted, at.p.installed);
     if (state.id === 'idle') predicts.set(DISPLAY_KEY, looked(!(setting.planned.device && livesFrom === null)));
