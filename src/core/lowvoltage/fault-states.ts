@@ -125,6 +125,9 @@ function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall)
   return found;
 }
 
+const isSame = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean =>
+  a.size === b.size && [...a].every((x) => b.has(x));
+
 /** What a state comes to, with what was asked of it last. */
 interface Outcome {
   settled: SettledCall;
@@ -166,6 +169,17 @@ export class FaultStates {
     const made: Outcome = { settled, asked, pairs: pairsIn(this.p, asked, settled) };
     this.outcomes.set(key, made);
     return made;
+  }
+
+  /** Whether a call comes to the same with another supply: the same pulls in, starts and blows, and the device lives or not. */
+  isLike(other: FaultStates, state: CallState, livesFrom: number | null): boolean {
+    const [mine, its] = [this.comesTo(state, livesFrom), other.comesTo(state, livesFrom)];
+    return (
+      mine.comes === its.comes &&
+      mine.call.blown === its.call.blown &&
+      isSame(mine.call.running, its.call.running) &&
+      isSame(mine.call.starting, its.call.starting)
+    );
   }
 
   /** Whether a lit device reports all of some terminals at rest; null where that hangs on the device. */

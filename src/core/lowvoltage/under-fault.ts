@@ -187,17 +187,17 @@ export function faultReader(
 function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
   // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
   const p = circuitWith(apply, setting.planned, setting.unknowns);
-  const from = (supply: number): { ways: Way[]; weak: boolean } => {
-    const at = new FaultStates(p, supply);
+  const from = (at: FaultStates): [FreshWay, ...Way[]] => {
     const usual = fresh(at, setting, at.restingLimit(setting.idle));
-    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives));
-    return { ways: [usual, ...others], weak: usual.weak };
+    return [usual, ...otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives))];
   };
-  const usual = from(1);
-  // Where a coil only just pulls in, a few per cent of the supply decide it.
-  return apply !== null && usual.weak && !brief
-    ? [...usual.ways, ...EITHER_WAY.flatMap((share) => from(share).ways)]
-    : usual.ways;
+  const ways = from(new FaultStates(p, 1));
+  if (apply === null || brief) return ways;
+  // Where a coil only just pulls in, a few per cent of the supply decide it: where they do, that is another way.
+  const [{ at, weak, livesFrom }] = ways;
+  const others = EITHER_WAY.map((share) => new FaultStates(p, share));
+  const decided = others.filter((other) => !weak.every((state) => other.isLike(at, state, livesFrom)));
+  return [...ways, ...decided.flatMap(from)];
 }
 
 /** Whether dead pairs of a way's circuit are joined. */
@@ -256,12 +256,13 @@ const NO_PAIRS: readonly Asked[] = [];
 interface FreshWay extends Way {
   resting: number | null;
   called: readonly (number | null)[];
-  /** A coil holds by little, or never pulled in. */
-  weak: boolean;
+  /** States in which a coil holds by little, or never pulled in. */
+  weak: readonly CallState[];
 }
 
 function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null): FreshWay {
   const called: (number | null)[] = [];
+  const weak: CallState[] = [];
   const way: FreshWay = {
     at,
     livesFrom,
@@ -271,7 +272,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
     last: new Map(),
     resting: null,
     called,
-    weak: false,
+    weak,
   };
   const { predicts } = way;
   addDead(way, setting);
@@ -280,7 +281,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
     const { settled, pairs } = at.at(state, livesFrom, setting.asked.get(state.id) ?? NO_PAIRS);
     called.push(settled.calling);
     if (state.id === setting.idle?.id) way.resting = settled.calling;
-    way.weak ||= settled.weak;
+    if (settled.weak) weak.push(state);
     put(way, pairs);
     if (settled.blown) predicts.set(opensKey(state.id), looked(true));
     const runs = withAir(
