@@ -48,7 +48,6 @@ interface FloorFault {
   probe?: 'open' | 'short';
   stuck?: boolean;
   settings?: Record<string, string>;
-  weekSlip?: boolean;
 }
 
 function faultsOf(sheet: FloorSheet, type: ProbeType, mats: number): FloorFault[] {
@@ -75,7 +74,6 @@ function faultsOf(sheet: FloorSheet, type: ProbeType, mats: number): FloorFault[
     { id: 'probe-open', name: 'probe broken', probe: 'open' as const },
     { id: 'probe-short', name: 'probe shorted', probe: 'short' as const },
     { id: 'relay-stuck', name: 'relay sticks closed', stuck: true },
-    { id: 'week-slip', name: 'a time keyed in an hour late', weekSlip: true },
   ];
 }
 
@@ -253,23 +251,6 @@ export class FloorWorld {
     return this.relay ? this.volts : LEAK_VOLTS;
   }
 
-  /** The device's clock: Monday 00:00 when it was loaded. */
-  private clockMinute(): number {
-    return Math.floor(this.seconds / 60) % 10_080;
-  }
-
-  /** From what was keyed in: a slip in one entry shifts it by an hour. */
-  private nextEvent(): { minute: number; celsius: number } | null {
-    const keyed = (this.job.week.days ?? []).flatMap((events, day) =>
-      events.map((e, i) => ({
-        minute: day * 1440 + e.minute + (this.has('weekSlip') && i === 0 ? 60 : 0),
-        celsius: this.job.week.profiles[e.profile]?.heatCelsius ?? 5,
-      })),
-    );
-    const now = this.clockMinute();
-    return keyed.find((e) => e.minute > now) ?? keyed[0] ?? null;
-  }
-
   private has(key: keyof FloorFault): boolean {
     return this.hidden.some((f) => f[key] === true);
   }
@@ -289,8 +270,6 @@ export class FloorWorld {
       sensor: this.mode(),
       probeType: this.setType(),
       surfaceCelsius: Math.round(surfaceCelsius(this.model, this.floor) * 10) / 10,
-      clockMinute: this.clockMinute(),
-      next: this.nextEvent(),
     };
   }
 

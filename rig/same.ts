@@ -23,7 +23,6 @@ const SAME: Readonly<Partial<Record<Family, readonly (readonly [RegExp, RegExp])
     [/^ground-fault$/, /^leak$/],
     [/^mat-broken$/, /^mat-open:/],
     [/^relay-stuck$/, /^stuck$/],
-    [/^week-slip$/, /^clock$/],
   ],
   heater: [
     [/^leg-unbroken$/, /^pole$/],

@@ -21,6 +21,7 @@ import type { TestRunner } from '../rig/client';
 import type { StopId } from '../run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import type { CardRow } from '../settings/card';
+import type { Lead } from '../week/lead';
 import { keyedIn, type SetpointRange, type WeekProgramme } from '../week/programme';
 import { zoneWeek } from '../week/zones';
 
@@ -57,6 +58,8 @@ export interface Shared {
     startCelsius: number;
     /** Zones on this device, the first being the job's own week; one without. */
     zones?: readonly { id: string; name: string }[];
+    /** Where the family knows how long its warm times take: when each has to be entered on a device that starts at its times. */
+    leads?: readonly Lead[];
     /** Minutes an hour that this device and its plant can take; of fresh air with what the dwelling needs, where known. */
     minutes?: { fan: boolean; fresh: { neededMinutes: number | null } | null };
   };

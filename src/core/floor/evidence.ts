@@ -50,7 +50,6 @@ function ofTheSupply({ add }: Ground): void {
       'ground-fault/trips': zero,
       'ground-fault/resets': zero,
       'probe/shown': nothing,
-      'schedule/next': zero,
     },
   );
 }
@@ -183,15 +182,6 @@ function ofTheSettings({ live, add }: Ground): void {
     0.8,
     ['probe'],
     { 'rise/rise': (v) => v * 0.15 },
-  );
-  add(
-    'clock',
-    'its clock or its week is wrong',
-    'Day and time on the display; the next event beside the plan.',
-    'Set the clock, key the week in again.',
-    1.5,
-    ['week'],
-    { 'schedule/next': zero },
   );
   add(
     'limit-left',

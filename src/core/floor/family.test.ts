@@ -2,9 +2,10 @@
 import { describe, expect, it } from 'vitest';
 import { floorJob, GOOD_FLOOR } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
-import { derivedJson } from '../derive';
+import { derive, derivedJson } from '../derive';
 import { readJobFile } from '../job/file';
 import type { Job } from '../job/schema';
+import { clock } from '../units/units';
 import { wantedByMinute } from '../week/wanted';
 import { FLOOR_SHEETS } from './sheet';
 import { ohmsAt } from './thermistor';
@@ -313,9 +314,27 @@ describe('the proof', () => {
       'rise',
       'limit',
       'probe-open',
-      'schedule',
+      'clock',
+      'week',
       'card',
     ]);
+  });
+
+  it('a record whose week was proved by its next event keeps that test, and no other of the week', () => {
+    const tests = floorOf(proof([read('schedule', 'next', 'seen', 1)])).proof.tests;
+    expect(tests.find((t) => t.id === 'schedule')?.verdict).toBe('pass');
+    expect(tests.map((t) => t.id)).not.toContain('week');
+  });
+
+  it('on a device that starts at its times the card, the leads and the test of the week say the same times', () => {
+    const job = floorJob({ ...twelve, groundFault: 'upstream' }, { week: floorWeek('bath', 34), device: 'fb1-button' });
+    const { shared } = derive(job);
+    const lead = floorOf(job).floor.week?.leads[0];
+    const entry = shared.programme?.entries[0];
+    expect(lead?.enterMinute).not.toBe(lead?.minute);
+    expect(entry?.enter?.minute).toBe(lead?.enterMinute);
+    expect(shared.proof.tests.find((t) => t.id === 'week')?.set).toContain(clock(lead?.enterMinute ?? 0));
+    expect(shared.proof.tests.find((t) => t.id === 'week')?.set).not.toContain(clock(lead?.minute ?? 0));
   });
 
   it('a display 4 K low fails and is explained; the repeat passes', () => {

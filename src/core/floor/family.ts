@@ -9,6 +9,7 @@ import { type ProofRun, runProof } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings, settledValue } from '../settings/card';
 import { fixed } from '../units/units';
+import { NEXT_EVENT_TEST } from '../week/on-device';
 import { firstStart, type StartItem } from './first-start';
 import { floorFoundReadings } from './found-readings';
 import { type FloorLimit, floorLimit } from './limits';
@@ -207,7 +208,7 @@ export function deriveFloor(job: FloorJob): FloorDerived {
           shows,
           forecast: warmUp?.forecast ?? null,
           limitCelsius,
-          week: weekEvents(job.week),
+          week: Object.values(job.readings).some((r) => r.test === NEXT_EVENT_TEST) ? weekEvents(job.week) : null,
         })
       : [];
   const proof = runProof(job, tests, blockersOf(findings));

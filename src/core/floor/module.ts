@@ -152,7 +152,8 @@ export const floorFamily: FamilyModule<'floor', FloorDerived> = {
     const own = deriveFloor(job);
     const { sheet } = own;
     const setpoints = sheet ? { heatCelsius: sheet.floorRangeCelsius } : undefined;
-    const shared = mainsShared(own, { heatOnly: true, startCelsius: 24 });
+    const leads = own.week?.leads;
+    const shared = mainsShared(own, { heatOnly: true, startCelsius: 24, ...(leads ? { leads } : {}) });
     return { own, shared: setpoints && shared.sheet ? { ...shared, sheet: { ...shared.sheet, setpoints } } : shared };
   },
   inUnits: ({ sentence, questions, findings, settings, limit, start }, say) =>

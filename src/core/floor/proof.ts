@@ -1,8 +1,9 @@
-/** The proof of a floor: trip and reset, load, relay off and on, what the probe shows and how it rises, its limit, an open probe, the week. */
+/** The proof of a floor: trip and reset, load, relay off and on, what the probe shows and how it rises, its limit, an open probe. */
 import type { FloorSurvey } from '../job/floor-schema';
 import { OPEN_BOX_CAUTION } from '../mains/cautions';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { fixed } from '../units/units';
+import { NEXT_EVENT_TEST } from '../week/on-device';
 import { loadBand } from './first-start';
 import type { Forecast } from './fit';
 import type { FloorLoad } from './load';
@@ -284,7 +285,7 @@ function openProbeTest(f: ProofFacts): TestPlan {
 /** The next event is the plan’s. */
 function weekTest(week: readonly WeekStep[]): TestPlan {
   return {
-    id: 'schedule',
+    id: NEXT_EVENT_TEST,
     title: 'The week on the device',
     state: 'off',
     set: 'Look up today’s next event on the device.',

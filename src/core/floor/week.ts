@@ -1,23 +1,17 @@
 /** The week of a floor: when each warm time must begin, what it costs, and whether it is reached at all. */
 import type { FloorSurvey } from '../job/floor-schema';
 import type { FloorJob, Week, WeekEvent } from '../job/schema';
+import type { Lead } from '../week/lead';
 import { MINUTES_OF_WEEK, wantedByMinute } from '../week/wanted';
 import { type FloorHouse, type FloorState, settled } from './model';
 import { minuteStep, type RunResult, runFloor, type SensorMode } from './run';
 import type { FloorSheet } from './sheet';
 import { LOOK_AHEAD_MINUTES, minutesTo, warmUpCurve } from './warm-up';
 
-export interface Lead {
-  day: number;
-  minute: number;
+/** A warm time of a floor. On a device that is ready by its times it is entered as it is; a lead may reach back over midnight. */
+export interface FloorLead extends Lead {
   profile: string;
   celsius: number;
-  /** Minutes at full power from where the floor is then; null when it is never reached. */
-  leadMinutes: number | null;
-  /** What is entered on the device: moved ahead on one that starts at the time, the time itself on one that is ready by it. */
-  enterMinute: number;
-  /** The day it is entered under: a lead may reach back over midnight. */
-  enterDay: number;
   /** Minutes since the event before. */
   gapMinutes: number;
 }
@@ -135,7 +129,7 @@ const SETTLE_WEEKS = 2;
 const STEP_MINUTES = 5;
 
 export interface WeekForecast {
-  leads: Lead[];
+  leads: FloorLead[];
   use: WeekUse;
   /** The probe by minute of a settled week. */
   probe: Float64Array;
@@ -193,9 +187,9 @@ export function weekForecast(
     probe,
   };
 
-  function leadsOf(j: FloorJob, h: FloorHouse, s: FloorSheet, trace: Float64Array): Lead[] {
+  function leadsOf(j: FloorJob, h: FloorHouse, s: FloorSheet, trace: Float64Array): FloorLead[] {
     const all = (j.week.days ?? []).flatMap((events, day) => events.map((e) => ({ ...e, day })));
-    return all.flatMap((e, i): Lead[] => {
+    return all.flatMap((e, i): FloorLead[] => {
       const before = all[(i + all.length - 1) % all.length];
       const wanted = profiles[e.profile]?.heatCelsius;
       const was = before ? profiles[before.profile]?.heatCelsius : undefined;

@@ -64,9 +64,6 @@ export const FloorRigState = z.object({
   sensor: z.enum(['air', 'floor', 'both']),
   probeType: z.string(),
   surfaceCelsius: z.number(),
-  /** Minutes since Monday 00:00 on the device's own clock, and what its programme does next. */
-  clockMinute: z.number(),
-  next: z.object({ minute: z.number(), celsius: z.number() }).nullable(),
 });
 export type FloorRigState = z.infer<typeof FloorRigState>;
 

@@ -10,15 +10,6 @@ const WELL_BELOW = 5;
 
 const floorOf = (s: RigState): FloorRigState | null => s.floor ?? null;
 
-/** The event the device shows next, against the one the plan has next at the device's own clock. */
-function sameNext(m: MeasurePlan | undefined, s: FloorRigState | null): boolean {
-  if (m?.check?.kind !== 'next-event' || !s?.next) return false;
-  const { events } = m.check;
-  const first = events[0];
-  const planned = events.find((e) => e.minute > s.clockMinute) ?? (first && { ...first, minute: first.minute });
-  return planned !== undefined && planned.minute === s.next.minute && Math.abs(planned.celsius - s.next.celsius) < 0.05;
-}
-
 /** Takes every reading of one test; leaves the floor as it found it. Throws RigFailure when the rig does not answer. */
 export async function runFloorTest(rig: RigClient, test: TestResult): Promise<Taken[]> {
   const taken: Taken[] = [];
@@ -90,9 +81,6 @@ export async function runFloorTest(rig: RigClient, test: TestResult): Promise<Ta
       await rig.supply(false);
       await rig.floor({ probe: 'in' });
       await rig.supply(true);
-      break;
-    case 'schedule':
-      take('next', sameNext(measure('next'), before) ? 1 : 0);
       break;
     default:
   }

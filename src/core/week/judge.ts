@@ -10,6 +10,7 @@ import { runHouse } from '../thermal/run';
 import { warmUpMinutes } from '../thermal/warm';
 import { clock } from '../units/units';
 import { holdPlan, holdRuns } from './hold';
+import { aheadByLeads, type Lead } from './lead';
 import { hourMinutes } from './minutes';
 import { looked, weekTests } from './on-device';
 import { programmeOf, type WeekProgramme } from './programme';
@@ -38,7 +39,7 @@ export function withProgramme(job: Job, shared: Shared): Shared {
   const schedule = { ...sheet.schedule, slotsPerDay: Math.min(sheet.schedule.slotsPerDay, slots || 1) };
   const made = (week: Week): WeekProgramme | null => {
     const fitted = programmeOf(week, schedule, form, sheet.setpoints, job.units);
-    return fitted && movedAhead(job, fitted, schedule);
+    return fitted && movedAhead(job, fitted, schedule, shared.week.leads);
   };
   const programme = made(job.week);
   const others = (shared.week.zones ?? []).slice(1).map(({ id, name }) => {
@@ -172,13 +173,19 @@ const SUNDAY = 6;
 const USUAL_LEAD_OUTDOORS = 2;
 const ROUNDED = 5;
 
-/** Times of a start-at device moved ahead by this house's warm-up; as they are where nobody described the house. */
+/**
+ * Times of a start-at device moved ahead: by what the family knows of its own, else by this house's warm-up; as they are
+ * where nobody described the house.
+ */
 function movedAhead(
   job: Job,
   programme: WeekProgramme,
   { times, minimumGapMinutes: gapMinutes }: Schedule,
+  leads: readonly Lead[] | undefined,
 ): WeekProgramme {
-  if (times !== 'start-at' || job.house?.areaSquareMetres === undefined) return programme;
+  if (times !== 'start-at') return programme;
+  if (leads) return aheadByLeads(programme, leads);
+  if (job.house?.areaSquareMetres === undefined) return programme;
   const { house, equipment, steering } = jobHouse(job);
   const outdoors = job.house.leadCelsius ?? USUAL_LEAD_OUTDOORS;
   const known = new Map<string, number | null>();

@@ -5,6 +5,7 @@
 import type { Job } from '../job/schema';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { clock, temperature } from '../units/units';
+import { firstEntered } from './lead';
 import type { WeekProgramme } from './programme';
 import { DAYS } from './week';
 
@@ -14,6 +15,8 @@ const CLOCK_MINUTES = 2;
 const LIT = [{ wait: 240 }] as const;
 export const CLOCK_TEST = 'clock';
 export const WEEK_TEST = 'week';
+/** What alone proved a week of some families once: records that have it keep it. */
+export const NEXT_EVENT_TEST = 'schedule';
 
 /** Days that are alike in a programme, by their numbers from Monday. */
 export function kindsOfDay(programme: Pick<WeekProgramme, 'days'>): number[][] {
@@ -60,13 +63,17 @@ export function weekTests(
   programme: WeekProgramme | null,
   there: readonly Pick<TestPlan, 'id'>[],
 ): TestPlan[] {
-  if (!programme || there.length === 0 || there.some((t) => t.id === 'schedule')) return [];
+  if (!programme || there.length === 0 || there.some((t) => t.id === NEXT_EVENT_TEST)) return [];
   const read = Object.values(job.readings).some((r) => r.test === CLOCK_TEST || r.test === WEEK_TEST);
   if (job.seal && !read) return [];
   const kinds = kindsOfDay(programme);
   const first = (day: number): string => {
-    const e = programme.days[day]?.[0];
-    return e ? `${dayName(day)} ${clock(e.minute)} at ${temperature(e.heatCelsius, job.units)}` : dayName(day);
+    const e = firstEntered(programme, day);
+    if (!e) return dayName(day);
+    const at = e.dayBefore
+      ? `${dayName(day)}, entered the day before, ${clock(e.minute)}`
+      : `${dayName(day)} ${clock(e.minute)}`;
+    return `${at} at ${temperature(e.heatCelsius, job.units)}`;
   };
   const days = kinds.map(shownDay);
   return [
