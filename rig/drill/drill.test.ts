@@ -111,6 +111,7 @@ describe('a number', () => {
     ['24v', 3, 2, ['swap-board-k2-k5', 'unseated-board-k4']],
     ['boiler', 1, 2, ['welded']],
     ['floor', 1, 1, ['air-mode']],
+    ['floor', 1, 3, ['mat-broken']],
   ] as const)('stands for the same house for good: %s, level %i, %i', async (family, level, seed, hidden) => {
     expect((await makeDrill(family, level, seed)).faults).toEqual(hidden);
   });
