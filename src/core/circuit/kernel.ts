@@ -34,6 +34,114 @@ function squareAcross(volts: Float64Array, a: number, b: number): number {
   return re * re + im * im;
 }
 
+/** By kind, the places of the elements that a round goes through. */
+function placesByKind(
+  elements: readonly CircuitElement[],
+): Record<'switching' | 'sources' | 'loads' | 'fuses', number[]> {
+  const of: ReturnType<typeof placesByKind> = {
+    switching: [],
+    sources: [],
+    loads: [],
+    fuses: [],
+  };
+  elements.forEach(({ kind }, i) => {
+    if (kind === 'contact') of.switching.push(i);
+    else if (kind === 'source') of.sources.push(i);
+    else if (kind === 'load') of.loads.push(i);
+    else if (kind === 'fuse') of.fuses.push(i);
+  });
+  return of;
+}
+
+interface Laid {
+  layout: KernelLayout;
+  /** Numbers of the controls and of the supplies by name. */
+  controls: ReadonlyMap<string, number>;
+  supplies: ReadonlyMap<string, number>;
+}
+
+/**
+ * Everything that does not change between states.
+ * @param places of each element's two nodes in the elimination order; -1 is the reference
+ */
+function layoutOf(netlist: Netlist, places: readonly (readonly [number, number])[], arena: Arena): Laid {
+  const { elements } = netlist;
+  const n = elements.length;
+  const coilElement = new Map(elements.map((e, i) => [e.id, i]));
+  const controls = new Map<string, number>();
+  const supplies = new Map<string, number>();
+  const numbered = (map: Map<string, number>, name: string): number => {
+    const known = map.get(name);
+    if (known !== undefined) return known;
+    map.set(name, map.size);
+    return map.size - 1;
+  };
+  const layout: KernelLayout = {
+    kind: arena.integers(n),
+    passing: arena.reals(2 * n),
+    blocking: arena.reals(2 * n),
+    by: arena.integers(n).fill(-1),
+    normallyOpen: arena.integers(n).fill(1),
+    emf: arena.reals(2 * n),
+    supply: arena.integers(n).fill(-1),
+    upper: arena.reals(n),
+    lower: arena.reals(n),
+    from: arena.copyIntegers(places.map(([a]) => a)),
+    to: arena.copyIntegers(places.map(([, b]) => b)),
+    coilsMatter: false,
+    switching: new Int32Array(0),
+    sources: new Int32Array(0),
+    loads: new Int32Array(0),
+    fuses: new Int32Array(0),
+  };
+  const lay = (e: CircuitElement, i: number): void => {
+    const [re, im] = admittanceOf(e, netlist.hertz);
+    layout.passing[2 * i] = re;
+    layout.passing[2 * i + 1] = im;
+    layout.blocking[2 * i] = 1 / OPEN_OHMS;
+    switch (e.kind) {
+      case 'source':
+        layout.kind[i] = KIND.source;
+        {
+          const [ur, ui] = polar(e.volts, e.degrees);
+          layout.emf[2 * i] = ur;
+          layout.emf[2 * i + 1] = ui;
+        }
+        layout.supply[i] = numbered(supplies, e.supply);
+        break;
+      case 'fuse':
+        layout.kind[i] = KIND.fuse;
+        layout.upper[i] = e.amps;
+        break;
+      case 'contact':
+        layout.blocking[2 * i] = 1 / e.openOhms;
+        layout.normallyOpen[i] = e.normally === 'open' ? 1 : 0;
+        if ('control' in e.by) {
+          layout.kind[i] = KIND.byControl;
+          layout.by[i] = numbered(controls, e.by.control);
+        } else {
+          layout.kind[i] = KIND.byCoil;
+          layout.by[i] = coilElement.get(e.by.coil) ?? -1;
+          layout.coilsMatter = true;
+        }
+        break;
+      case 'load':
+        layout.kind[i] = KIND.load;
+        layout.upper[i] = e.stuck ? Number.MAX_VALUE : PICK_UP * e.ratedVolts;
+        layout.lower[i] = HOLD * e.ratedVolts;
+        break;
+      default:
+    }
+  };
+  elements.forEach(lay);
+  const of = placesByKind(elements);
+  layout.switching = arena.copyIntegers(of.switching);
+  layout.sources = arena.copyIntegers(of.sources);
+  layout.loads = arena.copyIntegers(of.loads);
+  layout.fuses = arena.copyIntegers(of.fuses);
+  return { layout, controls, supplies };
+}
+
 export class StateKernel implements KernelArrays {
   readonly layout: KernelLayout;
   readonly factor: Factor;
@@ -79,88 +187,11 @@ export class StateKernel implements KernelArrays {
       compiled,
     );
     this.factor = new Factor(pattern, arena);
-    const coilElement = new Map(elements.map((e, i) => [e.id, i]));
-    const controls = new Map<string, number>();
-    const supplies = new Map<string, number>();
-    const numbered = (map: Map<string, number>, name: string): number => {
-      const known = map.get(name);
-      if (known !== undefined) return known;
-      map.set(name, map.size);
-      return map.size - 1;
-    };
-    const layout: KernelLayout = {
-      kind: arena.integers(n),
-      passing: arena.reals(2 * n),
-      blocking: arena.reals(2 * n),
-      by: arena.integers(n).fill(-1),
-      normallyOpen: arena.integers(n).fill(1),
-      emf: arena.reals(2 * n),
-      supply: arena.integers(n).fill(-1),
-      upper: arena.reals(n),
-      lower: arena.reals(n),
-      from: arena.copyIntegers(edges.map(([a]) => place(a))),
-      to: arena.copyIntegers(edges.map(([, b]) => place(b))),
-      coilsMatter: false,
-      switching: new Int32Array(0),
-      sources: new Int32Array(0),
-      loads: new Int32Array(0),
-      fuses: new Int32Array(0),
-    };
-    elements.forEach((e: CircuitElement, i) => {
-      const [re, im] = admittanceOf(e, netlist.hertz);
-      layout.passing[2 * i] = re;
-      layout.passing[2 * i + 1] = im;
-      layout.blocking[2 * i] = 1 / OPEN_OHMS;
-      switch (e.kind) {
-        case 'source':
-          layout.kind[i] = KIND.source;
-          {
-            const [ur, ui] = polar(e.volts, e.degrees);
-            layout.emf[2 * i] = ur;
-            layout.emf[2 * i + 1] = ui;
-          }
-          layout.supply[i] = numbered(supplies, e.supply);
-          break;
-        case 'fuse':
-          layout.kind[i] = KIND.fuse;
-          layout.upper[i] = e.amps;
-          break;
-        case 'contact':
-          layout.blocking[2 * i] = 1 / e.openOhms;
-          layout.normallyOpen[i] = e.normally === 'open' ? 1 : 0;
-          if ('control' in e.by) {
-            layout.kind[i] = KIND.byControl;
-            layout.by[i] = numbered(controls, e.by.control);
-          } else {
-            layout.kind[i] = KIND.byCoil;
-            layout.by[i] = coilElement.get(e.by.coil) ?? -1;
-            layout.coilsMatter = true;
-          }
-          break;
-        case 'load':
-          layout.kind[i] = KIND.load;
-          layout.upper[i] = e.stuck ? Number.MAX_VALUE : PICK_UP * e.ratedVolts;
-          layout.lower[i] = HOLD * e.ratedVolts;
-          break;
-        default:
-      }
-    });
-    const of: Record<'switching' | 'sources' | 'loads' | 'fuses', number[]> = {
-      switching: [],
-      sources: [],
-      loads: [],
-      fuses: [],
-    };
-    elements.forEach(({ kind }, i) => {
-      if (kind === 'contact') of.switching.push(i);
-      else if (kind === 'source') of.sources.push(i);
-      else if (kind === 'load') of.loads.push(i);
-      else if (kind === 'fuse') of.fuses.push(i);
-    });
-    layout.switching = arena.copyIntegers(of.switching);
-    layout.sources = arena.copyIntegers(of.sources);
-    layout.loads = arena.copyIntegers(of.loads);
-    layout.fuses = arena.copyIntegers(of.fuses);
+    const { layout, controls, supplies } = layoutOf(
+      netlist,
+      edges.map(([x, y]) => [place(x), place(y)]),
+      arena,
+    );
     this.layout = layout;
     this.controlNames = [...controls.keys()];
     this.supplyNames = [...supplies.keys()];

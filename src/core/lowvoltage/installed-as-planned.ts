@@ -26,6 +26,48 @@ export function feedSide(sheet: DeviceSheet, system: LowVoltageSystem): string |
   return single === 'hot-heat' || single === 'hot-cool' ? sheet.singleR : of('hot-cool');
 }
 
+/** The R that a device lives on where there are two transformers; null where its first R is. */
+function feedOf(system: LowVoltageSystem, sheet: DeviceSheet, wired: ReadonlySet<string | null>): string | null {
+  if (system.transformers !== 2) return null;
+  const side = feedSide(sheet, system);
+  if (side && wired.has(side)) return side;
+  const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
+  return coolHot && wired.has(coolHot) ? coolHot : null;
+}
+
+/** The device's own contacts. On a heat pump its auxiliary terminals are called in their order, whatever their letters. */
+function contactsOf(system: LowVoltageSystem, sheet: DeviceSheet, plan: WiringPlan): Installed['contacts'] {
+  const coded = plan.kit?.kind === 'extender';
+  const auxOf = new Map(
+    [...(isHeatPump(system) ? auxTerminals(system, sheet) : [])].map(([role, label]) => [label, role]),
+  );
+  return contactsFor(sheet.terminals)
+    .filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')))
+    .map((c) => (auxOf.has(c.to) ? { ...c, role: auxOf.get(c.to) } : c));
+}
+
+/** Living on the idle loads: a trickle from R through each call's coil, and no supply of its own. */
+function tricklesOf(
+  milliamps: number | null,
+  contacts: Installed['contacts'],
+  wired: ReadonlySet<string | null>,
+): CircuitElement[] {
+  if (milliamps === null) return [];
+  return contacts
+    .filter((c) => (c.role === 'heat1' || c.role === 'cool1') && wired.has(c.to))
+    .map((c) => ({
+      kind: 'load',
+      id: `trickle:${c.to}`,
+      name: `trickle through ${c.to}`,
+      a: wallNode(c.from),
+      b: wallNode(c.to),
+      ratedVolts: SECONDARY_VOLTS,
+      va: (SECONDARY_VOLTS * milliamps) / 1000,
+      coil: false,
+      sense: true,
+    }));
+}
+
 /** The plan as one description of what will be there. */
 export function installedAsPlanned(
   job: LowVoltageJob,
@@ -41,14 +83,7 @@ export function installedAsPlanned(
   const common = sheet.terminals.find((t) => t.role === 'common')?.label;
   const hotRow = planRows.find((r) => r.newWall !== null && HOT_ROLES.has(terminalInfo(r.newWall)?.role ?? 'fault'));
   const hot = hotRow?.newWall ?? sheet.singleR;
-  const coolHot = sheet.terminals.find((t) => t.role === 'hot-cool')?.label;
-  const side = feedSide(sheet, system);
-  const feed =
-    system.transformers === 2 && side && wired.has(side)
-      ? side
-      : system.transformers === 2 && coolHot && wired.has(coolHot)
-        ? coolHot
-        : hotRow?.newWall;
+  const feed = feedOf(system, sheet, wired) ?? hotRow?.newWall;
   const wallLinks: [string, string][] = [];
   const [a, b] = sheet.jumper.between;
   if (system.transformers === 1 && !apart && sheet.jumper.kind !== 'none' && a && b) wallLinks.push([a, b]);
@@ -56,35 +91,11 @@ export function installedAsPlanned(
   const kit = plan.kit
     ? kitWiring(plan.kit, letters.board, { ...letters.device, hot }, sharedScrew(sheet) ?? SHARED)
     : null;
-  const coded = plan.kit?.kind === 'extender';
   const commonAtWall = common !== undefined && wired.has(common) ? common : null;
-  // On a heat pump the device's auxiliary terminals are called in their order, whatever their letters.
-  const auxOf = new Map(
-    [...(isHeatPump(system) ? auxTerminals(system, sheet) : [])].map(([role, label]) => [label, role]),
-  );
-  const contacts = contactsFor(sheet.terminals)
-    .filter((c) => !(coded && (c.role === 'cool1' || c.role === 'fan')))
-    .map((c) => (auxOf.has(c.to) ? { ...c, role: auxOf.get(c.to) } : c));
+  const contacts = contactsOf(system, sheet, plan);
   const powered = common && (wired.has(common) || apart);
   const device = powered && feed ? { hot: apart ? (plan.kit?.feed ?? feed) : feed, common, va: sheet.supply.va } : null;
-  // Living on the idle loads: a trickle from R through each call's coil, and no supply of its own.
-  const trickle = plan.trickleMilliamps;
-  const trickles: CircuitElement[] =
-    trickle === null
-      ? []
-      : contacts
-          .filter((c) => (c.role === 'heat1' || c.role === 'cool1') && wired.has(c.to))
-          .map((c) => ({
-            kind: 'load',
-            id: `trickle:${c.to}`,
-            name: `trickle through ${c.to}`,
-            a: wallNode(c.from),
-            b: wallNode(c.to),
-            ratedVolts: SECONDARY_VOLTS,
-            va: (SECONDARY_VOLTS * trickle) / 1000,
-            coil: false,
-            sense: true,
-          }));
+  const trickles = tricklesOf(plan.trickleMilliamps, contacts, wired);
   const accessoryContacts = plan.accessories.map((x): Installed['contacts'][number] => {
     const [first = 'Q1', second] = x.terminals;
     return { from: x.fed || x.isolated ? hot : (second ?? hot), to: first, role: 'accessory' };

@@ -1,10 +1,68 @@
 /** What is odd about the strip itself, before anything is inferred from it. */
 import { type Finding, finding } from '../findings/finding';
-import type { LowVoltageJob, Place } from '../job/schema';
+import type { Conductor, LowVoltageJob, Place } from '../job/schema';
 import { colourOf, landedOn } from '../survey/landing';
 import { splicesOf } from '../survey/splices';
 import { terminalInfo } from '../survey/terminals.data';
 import { readCores } from './cores';
+
+/** What the two ends of a core have against each other. */
+function coreFindings(id: string, c: Conductor): Finding[] {
+  const findings: Finding[] = [];
+  const wall = landedOn(c, 'wall');
+  const board = landedOn(c, 'board');
+  if (c.wall && c.board && c.wall.colour !== c.board.colour) {
+    findings.push(
+      finding(
+        'survey.colour-differs',
+        { terminal: wall ?? board ?? 'An unlanded core', wall: c.wall.colour, board: c.board.colour },
+        [`conductor:${id}`],
+        `${c.wall.colour} at the wall, ${c.board.colour} at the board`,
+      ),
+    );
+  }
+  if (wall && board && terminalInfo(wall)?.role !== terminalInfo(board)?.role && !bothHot(wall, board)) {
+    findings.push(
+      finding(
+        'survey.terminal-differs',
+        { colour: colourOf(c), wall, board },
+        [`conductor:${id}`, `wall.${wall}`, `board.${board}`],
+        `${wall} to ${board}`,
+      ),
+    );
+  }
+  const role = terminalInfo(wall ?? board ?? '')?.role;
+  // A sensor's leads end in another room.
+  if (role !== 'sensor' && c.cable === 'main' && c.wall && c.board && (wall === undefined) !== (board === undefined)) {
+    const place = wall ? 'wall' : 'board';
+    findings.push(
+      finding(
+        'survey.no-other-end',
+        { colour: colourOf(c), terminal: wall ?? board ?? '', place, other: wall ? 'board' : 'wall' },
+        [`conductor:${id}`],
+        `landed at the ${place} only`,
+      ),
+    );
+  }
+  return findings;
+}
+
+/** Cores that end under no letter: which of them were not traced, or twice. */
+function spliceFindings(job: LowVoltageJob): Finding[] {
+  const findings: Finding[] = [];
+  const splices = splicesOf(job);
+  if (splices && (splices.untraced.length > 0 || splices.noCommon))
+    findings.push(
+      finding(
+        'survey.splices-untraced',
+        { colours: splices.untraced, noCommon: splices.noCommon },
+        ['board'],
+        'splices, no letters',
+      ),
+    );
+  for (const t of splices?.twice ?? []) findings.push(finding('survey.splices-twice', t, ['board'], t.letter));
+  return findings;
+}
 
 /** What is wrong with conductors, jumpers and letters as surveyed. */
 export function surveyFindings(job: LowVoltageJob): Finding[] {
@@ -30,47 +88,7 @@ export function surveyFindings(job: LowVoltageJob): Finding[] {
         );
       }
     }
-    const wall = landedOn(c, 'wall');
-    const board = landedOn(c, 'board');
-    if (c.wall && c.board && c.wall.colour !== c.board.colour) {
-      findings.push(
-        finding(
-          'survey.colour-differs',
-          { terminal: wall ?? board ?? 'An unlanded core', wall: c.wall.colour, board: c.board.colour },
-          [`conductor:${id}`],
-          `${c.wall.colour} at the wall, ${c.board.colour} at the board`,
-        ),
-      );
-    }
-    if (wall && board && terminalInfo(wall)?.role !== terminalInfo(board)?.role && !bothHot(wall, board)) {
-      findings.push(
-        finding(
-          'survey.terminal-differs',
-          { colour: colourOf(c), wall, board },
-          [`conductor:${id}`, `wall.${wall}`, `board.${board}`],
-          `${wall} to ${board}`,
-        ),
-      );
-    }
-    const role = terminalInfo(wall ?? board ?? '')?.role;
-    // A sensor's leads end in another room.
-    if (
-      role !== 'sensor' &&
-      c.cable === 'main' &&
-      c.wall &&
-      c.board &&
-      (wall === undefined) !== (board === undefined)
-    ) {
-      const place = wall ? 'wall' : 'board';
-      findings.push(
-        finding(
-          'survey.no-other-end',
-          { colour: colourOf(c), terminal: wall ?? board ?? '', place, other: wall ? 'board' : 'wall' },
-          [`conductor:${id}`],
-          `landed at the ${place} only`,
-        ),
-      );
-    }
+    findings.push(...coreFindings(id, c));
   }
   for (const [key, ids] of screws) {
     const [place = '', terminal = ''] = key.split('|');
@@ -85,17 +103,7 @@ export function surveyFindings(job: LowVoltageJob): Finding[] {
       ),
     );
   }
-  const splices = splicesOf(job);
-  if (splices && (splices.untraced.length > 0 || splices.noCommon))
-    findings.push(
-      finding(
-        'survey.splices-untraced',
-        { colours: splices.untraced, noCommon: splices.noCommon },
-        ['board'],
-        'splices, no letters',
-      ),
-    );
-  for (const t of splices?.twice ?? []) findings.push(finding('survey.splices-twice', t, ['board'], t.letter));
+  findings.push(...spliceFindings(job));
   const assumed = readCores(job).filter((c) => c.boardAssumed);
   if (assumed.length > 0) {
     findings.push(
