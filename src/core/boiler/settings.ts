@@ -35,6 +35,46 @@ export function flowCheck(survey: BoilerSurvey): FlowCheck {
   return { flowCelsius, returnCelsius, condenses: returnCelsius < CONDENSING_RETURN_CELSIUS };
 }
 
+/** By which of two ways the boiler is told, where the receiver has the bus. */
+function controlSetting({ input }: Plant, add: AddSetting): void {
+  const bus = input === 'bus';
+  add(
+    'boiler.control',
+    'Control',
+    bus ? 'bus' : 'switched',
+    bus ? 'the boiler has the bus' : 'the boiler takes a switched live',
+    [option('bus', 'data bus'), option('switched')],
+    [{ value: bus ? 'switched' : 'bus', why: bus ? 'nothing is wired to switch' : 'the boiler has no bus' }],
+  );
+}
+
+/** What is stored, how hot and how often. */
+function storeSettings(survey: BoilerSurvey, add: AddSetting): void {
+  const target = survey.cylinder?.targetCelsius ?? 60;
+  add(
+    'store.target',
+    'Stored water',
+    String(target),
+    '60 °C at the cylinder keeps it wholesome; mixed at the outlets against scalding',
+    numbers([50, 55, 60, 65], '°C'),
+    [],
+    // A store the survey says is kept cooler has its own caution and its weekly hour.
+    { least: Math.min(60, target), why: 'under 60 °C legionella can grow in the store' },
+  );
+  add(
+    'store.pasteurise',
+    'Weekly hour at 60 °C',
+    survey.cylinder?.seldomUsed || target < 60 ? 'on' : 'off',
+    survey.cylinder?.seldomUsed
+      ? 'the store is seldom used'
+      : target < 60
+        ? 'the store is kept below 60 °C'
+        : 'it reaches 60 °C every day',
+    [option('on'), option('off')],
+    survey.cylinder?.seldomUsed ? [{ value: 'off', why: 'a seldom-used store needs its weekly hour' }] : [],
+  );
+}
+
 /** Settings of the plant and of the week on it, each with its reason and what would be wrong. */
 export function boilerSettings(
   survey: BoilerSurvey,
@@ -48,20 +88,7 @@ export function boilerSettings(
   };
   const floor = survey.emitters === 'floor';
   const flow = flowCheck(survey);
-  if (plant.output === 'bus')
-    add(
-      'boiler.control',
-      'Control',
-      plant.input === 'bus' ? 'bus' : 'switched',
-      plant.input === 'bus' ? 'the boiler has the bus' : 'the boiler takes a switched live',
-      [option('bus', 'data bus'), option('switched')],
-      [
-        {
-          value: plant.input === 'bus' ? 'switched' : 'bus',
-          why: plant.input === 'bus' ? 'nothing is wired to switch' : 'the boiler has no bus',
-        },
-      ],
-    );
+  if (plant.output === 'bus') controlSetting(plant, add);
   add(
     'boiler.flow',
     'Flow temperature',
@@ -110,31 +137,7 @@ export function boilerSettings(
         why: `${survey.floor}: at most ${FLOOR_LIMIT[survey.floor]} °C at the surface`,
       },
     );
-  if (hasCylinder(plant.kind)) {
-    const target = survey.cylinder?.targetCelsius ?? 60;
-    add(
-      'store.target',
-      'Stored water',
-      String(target),
-      '60 °C at the cylinder keeps it wholesome; mixed at the outlets against scalding',
-      numbers([50, 55, 60, 65], '°C'),
-      [],
-      // A store the survey says is kept cooler has its own caution and its weekly hour.
-      { least: Math.min(60, target), why: 'under 60 °C legionella can grow in the store' },
-    );
-    add(
-      'store.pasteurise',
-      'Weekly hour at 60 °C',
-      survey.cylinder?.seldomUsed || target < 60 ? 'on' : 'off',
-      survey.cylinder?.seldomUsed
-        ? 'the store is seldom used'
-        : target < 60
-          ? 'the store is kept below 60 °C'
-          : 'it reaches 60 °C every day',
-      [option('on'), option('off')],
-      survey.cylinder?.seldomUsed ? [{ value: 'off', why: 'a seldom-used store needs its weekly hour' }] : [],
-    );
-  }
+  if (hasCylinder(plant.kind)) storeSettings(survey, add);
   const { schedule } = sheet ?? {};
   if (sheet && schedule) {
     const run = sheet.channels * (plant.unitEachZone ? plant.zones : 1);

@@ -26,35 +26,16 @@ const seenYes = (id: string, what: string, yes: string, no: string, source: stri
   seen: { yes, no },
 });
 
-/** The tests of heaters: dead legs, amperes or watts, off on both legs, limits. */
-export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundFault: boolean): TestPlan[] {
-  const { sheet, load, wall, survey } = c;
-  const cores = coresOf(wall);
-  if (!cores) return [];
-  const loop = wall.kind === 'two-core';
-  const across: [Point, Point] = loop ? [cores.supply[0], cores.load[0]] : cores.load;
-  const volts = (id: string, what: string, a: Point, b: Point, state: 'idle' | 'heating' | 'off'): MeasurePlan[] => {
-    const e = heaterExpects(c, a, b, 'volts-ac', state);
-    return e
-      ? [
-          {
-            id,
-            what,
-            quantity: 'volts-ac',
-            a,
-            b,
-            state,
-            predicted: e,
-            tolerance: 0.5,
-            source: 'the circuit as planned',
-          },
-        ]
-      : [];
-  };
+/** On: the volts across the load and the amperes that were counted. */
+function onTest(
+  { load, sheet }: HeaterCircuit,
+  loop: boolean,
+  across: [Point, Point],
+  volts: Volts,
+  set: (celsius: number) => MachineStep[],
+): TestPlan {
   const wait = sheet.waitSeconds;
-  const set = (celsius: number): MachineStep[] => [{ act: { setCelsius: celsius } }, { wait: 20 + wait }];
-  const tests: TestPlan[] = [offTest(c, loop, across, volts, set)];
-  tests.push({
+  return {
     id: 'on',
     title: 'On: the volts and amperes that were counted',
     state: 'heating',
@@ -83,26 +64,67 @@ export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundF
       { take: 'amps', from: { shows: 'amps' } },
       ...set(LOW),
     ],
-  });
+  };
+}
+
+/** Both again at the far heater. */
+function farTest(
+  { survey, sheet }: HeaterCircuit,
+  far: HeaterCircuit['load']['units'][number],
+  volts: Volts,
+  set: (celsius: number) => MachineStep[],
+): TestPlan {
+  const wait = sheet.waitSeconds;
+  return {
+    id: 'far',
+    title: 'At the far heater, both again',
+    state: 'heating',
+    set: 'Set it well above the room; then well below.',
+    must: `${heaterName(survey, far.id)} has the whole supply when on and nothing when off.`,
+    why: 'A joint on the way that is warm, or two heaters in series, leave it less.',
+    place: PLACE,
+    seconds: 120,
+    wait: wait > 0 ? { seconds: wait, label: 'its thermal element closes' } : null,
+    caution: 'Live terminals: by those licensed for it.',
+    measures: [
+      ...volts('far-on', `across ${far.name}, on`, `heater.${far.id}.1`, `heater.${far.id}.2`, 'heating'),
+      ...volts('far-off', `across ${far.name}, off`, `heater.${far.id}.1`, `heater.${far.id}.2`, 'idle'),
+    ],
+    machine: [...set(HIGH), { take: 'far-on', from: 'volts' }, ...set(LOW), { take: 'far-off', from: 'volts' }],
+  };
+}
+
+/** The tests of heaters: dead legs, amperes or watts, off on both legs, limits. */
+export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundFault: boolean): TestPlan[] {
+  const { sheet, load, wall, survey } = c;
+  const cores = coresOf(wall);
+  if (!cores) return [];
+  const loop = wall.kind === 'two-core';
+  const across: [Point, Point] = loop ? [cores.supply[0], cores.load[0]] : cores.load;
+  const volts = (id: string, what: string, a: Point, b: Point, state: 'idle' | 'heating' | 'off'): MeasurePlan[] => {
+    const e = heaterExpects(c, a, b, 'volts-ac', state);
+    return e
+      ? [
+          {
+            id,
+            what,
+            quantity: 'volts-ac',
+            a,
+            b,
+            state,
+            predicted: e,
+            tolerance: 0.5,
+            source: 'the circuit as planned',
+          },
+        ]
+      : [];
+  };
+  const wait = sheet.waitSeconds;
+  const set = (celsius: number): MachineStep[] => [{ act: { setCelsius: celsius } }, { wait: 20 + wait }];
+  const tests: TestPlan[] = [offTest(c, loop, across, volts, set)];
+  tests.push(onTest(c, loop, across, volts, set));
   const far = load.units.at(-1);
-  if (far)
-    tests.push({
-      id: 'far',
-      title: 'At the far heater, both again',
-      state: 'heating',
-      set: 'Set it well above the room; then well below.',
-      must: `${heaterName(survey, far.id)} has the whole supply when on and nothing when off.`,
-      why: 'A joint on the way that is warm, or two heaters in series, leave it less.',
-      place: PLACE,
-      seconds: 120,
-      wait: wait > 0 ? { seconds: wait, label: 'its thermal element closes' } : null,
-      caution: 'Live terminals: by those licensed for it.',
-      measures: [
-        ...volts('far-on', `across ${far.name}, on`, `heater.${far.id}.1`, `heater.${far.id}.2`, 'heating'),
-        ...volts('far-off', `across ${far.name}, off`, `heater.${far.id}.1`, `heater.${far.id}.2`, 'idle'),
-      ],
-      machine: [...set(HIGH), { take: 'far-on', from: 'volts' }, ...set(LOW), { take: 'far-off', from: 'volts' }],
-    });
+  if (far) tests.push(farTest(c, far, volts, set));
   // Where full power hardly moves the air in that time, there is nothing to see.
   if (room && riseOf(room) >= LEAST_RISE) tests.push(riseTest(room));
   tests.push(
