@@ -48,9 +48,8 @@ function scored(all: readonly Outcome[], where: Where, kind: keyof typeof NAMED)
   // A row that judged nothing has shown nothing: it is not met.
   const some = of > 0;
   if (!all.some((o) => o.where === where && o.kind === kind)) return [];
-  const families = [
-    ...new Set(all.flatMap((o) => (o.where === where && o.kind === kind && o.family ? [o.family] : []))),
-  ];
+  const families = new Map<string, Outcome[]>();
+  for (const o of all) if (o.family !== undefined) families.set(o.family, [...(families.get(o.family) ?? []), o]);
   return [
     {
       what: `${TITLES[where]}${NAMED[kind]}`,
@@ -59,12 +58,8 @@ function scored(all: readonly Outcome[], where: Where, kind: keyof typeof NAMED)
       wanted: `≥ ${100 * LEAST[kind]} %`,
       met: some && right >= LEAST[kind] * of,
     },
-    ...families.map((family): Row => {
-      const one = scoreOf(
-        all.filter((o) => o.family === family),
-        where,
-        kind,
-      );
+    ...[...families].map(([family, some]): Row => {
+      const one = scoreOf(some, where, kind);
       return { what: `  of them ${family}`, of: one.of, here: percent(one.right, one.of), wanted: '', met: true };
     }),
     {

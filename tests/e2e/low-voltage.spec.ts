@@ -90,15 +90,15 @@ test('an accessory that joins two transformers stops the work until its lead is 
   await goTo(page, 'Survey');
   await type(page, 'r red, c blue, y yellow, g green, w white');
   await page.getByRole('button', { name: 'Humidifier', exact: true }).click();
-  const accessory = page.locator('.accessory');
+  const accessory = page.getByRole('article', { name: 'Humidifier' });
   await accessory.getByRole('button', { name: 'its own transformer' }).click();
   await accessory
     .getByRole('group', { name: /A lead of its transformer/ })
     .getByRole('button', { name: 'C', exact: true })
     .click();
-  await fill(page, 'Load, VA', '-3');
+  await fill(page, 'Humidifier Load, VA', '-3');
   await expect(accessory.getByRole('alert')).toContainText('-3 is outside 0 to 100 VA');
-  await fill(page, 'Load, VA', '10');
+  await fill(page, 'Humidifier Load, VA', '10');
   await goTo(page, 'Decide');
   await page.getByRole('button', { name: /^Gas The furnace/ }).click();
   const blocker = page.locator('.finding.blocker', { hasText: 'own transformer is joined to C' });

@@ -25,8 +25,14 @@ export interface Field<S> {
   help?: string;
   /** A count: what is typed is taken to the nearest whole one. */
   whole?: boolean;
+  /** What stands while nobody said: drawn as chosen, written only when somebody says so. */
+  usual?: string;
+  /** Of a choice: what nothing of it is called, where that is an answer of its own. */
+  none?: string;
   /** Whether it is to be seen in this survey; always without. */
   shown?: (survey: S) => boolean;
+  /** Of a field of a row: whether it is to be seen in this one; always without. */
+  inRow?: (row: Tree) => boolean;
   /** Whether its question is due; as soon as the field is to be seen, without. */
   askedOnce?: (survey: S) => boolean;
   /** Asked for while nobody filled it, and it is to be seen. */
@@ -51,6 +57,14 @@ export interface Rows<S> {
   one: string;
   /** What is there as soon as one is added. */
   fresh: Tree;
+  /** Where there are sorts of it, each is added by itself: its name, and what is there then. */
+  sorts?: readonly { label: string; fresh: Tree }[];
+  /** What one is called by what stands in it, where it has no name. */
+  called?: (row: Tree) => string;
+  /** What findings call it: "accessory" of "accessory:a1"; the collection's name without. */
+  about?: string;
+  /** One is added by typing its name. */
+  byName?: { label: string; hint: string };
   fields: readonly Field<S>[];
 }
 

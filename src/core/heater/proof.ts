@@ -96,7 +96,7 @@ function farTest(
 
 /** The tests of heaters: dead legs, amperes or watts, off on both legs, limits. */
 export function heaterProof(c: HeaterCircuit, room: RoomForecast | null, groundFault: boolean): TestPlan[] {
-  const { sheet, load, wall, survey } = c;
+  const { sheet, load, wall } = c;
   const cores = coresOf(wall);
   if (!cores) return [];
   const loop = wall.kind === 'two-core';

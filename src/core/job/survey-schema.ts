@@ -170,7 +170,7 @@ export const Accessory = z.strictObject({
 });
 
 /** What the accessories' arithmetic needs of the house. */
-export const Dwelling = z.strictObject({
+const Dwelling = z.strictObject({
   floorSquareMetres: size(1, 5000, 'm²', 'floor area').optional(),
   bedrooms: z.int().min(0).max(30).optional(),
   /** U of the glazing, W/m²K: single 5.7, double 2.8, coated double 1.4, triple 0.9. */
@@ -247,5 +247,4 @@ export type Survey = z.infer<typeof Survey>;
 export type Equipment = z.infer<typeof Equipment>;
 export type Fuel = z.infer<typeof Fuel>;
 export type Accessory = z.infer<typeof Accessory>;
-export type Dwelling = z.infer<typeof Dwelling>;
 export type Zone = z.infer<typeof Zone>;

@@ -1,5 +1,5 @@
 /** What a 24 V survey holds beside its conductors, as fields: the cable, the equipment, the old device, what was seen. */
-import type { Field } from '../family/field';
+import type { Field, Rows } from '../family/field';
 import type { Survey } from '../job/survey-schema';
 import { fuelQuestion, outdoorQuestion } from './system-questions';
 
@@ -124,3 +124,94 @@ export const MORE_FIELDS: readonly F[] = [
   { path: ['equipment', 'dryPair'], label: 'Called by a volt-free pair of its own, no 24 V' },
   { path: ['cables', 'main', 'besideMains'], label: 'The cable runs with mains in one conduit or bundle' },
 ];
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const fed =
+  (power: 'own' | 'system') =>
+  (row: Record<string, unknown>): boolean =>
+    row.power === power;
+const is =
+  (kind: string) =>
+  (row: Record<string, unknown>): boolean =>
+    row.kind === kind;
+const has =
+  (kind: string) =>
+  (s: Survey): boolean =>
+    Object.values(s.accessories).some((a) => a.kind === kind);
+
+/** Humidifier, dehumidifier, ventilator. */
+export const ACCESSORY_ROWS: Rows<Survey> = {
+  at: 'accessories',
+  title: 'Accessories',
+  one: 'accessory',
+  about: 'accessory',
+  fresh: {},
+  sorts: ['humidifier', 'dehumidifier', 'ventilator'].map((kind) => ({ label: capital(kind), fresh: { kind } })),
+  called: (row) => (typeof row.kind === 'string' ? capital(row.kind) : 'Accessory'),
+  fields: [
+    {
+      path: ['power'],
+      label: 'Its power comes from',
+      words: { own: 'its own transformer', system: 'R of this equipment' },
+    },
+    {
+      path: ['returns'],
+      label: 'Its return lands',
+      words: { wall: 'on C at the wall', board: 'on C at the board' },
+      inRow: fed('system'),
+    },
+    {
+      path: ['tiedTo'],
+      label: 'A lead of its transformer was found on',
+      none: 'neither R nor C',
+      inRow: fed('own'),
+    },
+    {
+      path: ['output'],
+      label: 'It dries when its input is',
+      words: { normal: 'on', reversed: 'off (reversed)' },
+      usual: 'normal',
+      inRow: is('dehumidifier'),
+    },
+    {
+      path: ['needsFan'],
+      label: 'It works',
+      words: { true: 'in the air of the system fan', false: 'in air of its own' },
+      usual: 'true',
+    },
+    { path: ['va'], label: 'Load', quantity: 'va' },
+    { path: ['flowCubicMetresPerSecond'], label: 'Moves', quantity: 'flow', inRow: is('ventilator') },
+  ],
+};
+
+/** The house behind the accessories' arithmetic. */
+export const DWELLING_FIELDS: readonly F[] = [
+  {
+    path: ['dwelling', 'glazingU'],
+    label: 'Glazing U, W/m²K',
+    quantity: 'plain',
+    help: 'single 5.7, double 2.8, coated 1.4',
+    shown: has('humidifier'),
+  },
+  { path: ['dwelling', 'floorSquareMetres'], label: 'Floor', quantity: 'area', shown: has('ventilator') },
+  { path: ['dwelling', 'bedrooms'], label: 'Bedrooms', quantity: 'plain', whole: true, shown: has('ventilator') },
+];
+
+/** The other thermostats on this equipment: each counts when all call at once. */
+export const ZONE_ROWS: Rows<Survey> = {
+  at: 'zones',
+  title: 'Other thermostats on this equipment',
+  one: 'thermostat',
+  about: 'zone',
+  fresh: {},
+  byName: { label: 'Add one, by its place', hint: 'each counts on the transformer when all call at once' },
+  fields: [
+    { path: ['valveVA'], label: 'Its valve', quantity: 'va', help: '6.5 VA assumed' },
+    {
+      path: ['endSwitch'],
+      label: 'The valve has',
+      words: { true: 'an end switch', false: 'none, and calls nothing' },
+      usual: 'true',
+    },
+  ],
+};

@@ -13,6 +13,9 @@ import { FigureField } from '../../ui/figure-field';
 import { type FamilyApi, useFamily } from '../shell/family-job';
 import './fields.css';
 
+/** No value of any schema. */
+const NONE = '';
+
 type Put = (label: string, path: readonly string[], value: unknown) => void;
 
 /** The one way a field is written. */
@@ -65,6 +68,8 @@ export function Fields<F extends Family>({
   const runs: { wide: boolean; fields: Field<SeenJob<F>['survey']>[] }[] = [];
   for (const field of fields) {
     if (field.shown && !field.shown(api.job.survey)) continue;
+    const row = field.inRow && valueAt(api.job.survey, at);
+    if (field.inRow && !field.inRow((row ?? {}) as Record<string, unknown>)) continue;
     const { kind } = kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]);
     const wide = kind === 'choice' || kind === 'truth';
     const last = runs.at(-1);
@@ -126,14 +131,17 @@ function OneField<F extends Family>({
       return (
         <Choice
           label={field.label}
-          value={value === undefined ? undefined : String(value)}
+          value={value === undefined ? (field.none === undefined ? field.usual : NONE) : String(value)}
           disabled={sealed}
-          options={(field.only ?? kind.values).map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
+          options={[
+            ...(field.none === undefined ? [] : [{ value: NONE, label: field.none }]),
+            ...(field.only ?? kind.values).map((v) => ({ value: v, label: field.words?.[v] ?? v })),
+          ]}
           onChoose={(v) =>
             put(
-              `${label}: ${field.words?.[v] ?? v}`,
+              `${label}: ${v === NONE ? field.none : (field.words?.[v] ?? v)}`,
               path,
-              v === String(value) ? undefined : kind.figures ? Number(v) : v,
+              v === NONE || v === String(value) ? undefined : kind.figures ? Number(v) : v,
             )
           }
         />
@@ -143,7 +151,7 @@ function OneField<F extends Family>({
       return field.words ? (
         <Choice
           label={field.label}
-          value={typeof value === 'boolean' ? String(value) : undefined}
+          value={typeof value === 'boolean' ? String(value) : field.usual}
           disabled={sealed}
           options={['true', 'false'].map((v) => ({ value: v, label: field.words?.[v] ?? v }))}
           onChoose={(v) =>
@@ -174,12 +182,21 @@ function OneField<F extends Family>({
   }
 }
 
-function RowsPanel<F extends Family>({ family, rows }: { family: F; rows: Rows<SeenJob<F>['survey']> }): ReactNode {
+/** Things of one kind, each with its fields. @param children what stands beside them all */
+export function RowsPanel<F extends Family>({
+  family,
+  rows,
+  children,
+}: {
+  family: F;
+  rows: Rows<SeenJob<F>['survey']>;
+  children?: ReactNode;
+}): ReactNode {
   const api = useFamily(family);
   const { job, sealed, lit } = api;
   const put = usePut(api);
   const all = Object.entries((valueAt(job.survey, [rows.at]) ?? {}) as Record<string, { name?: string }>);
-  const named = (row: { name?: string }, i: number): string => row.name ?? `${rows.one} ${i + 1}`;
+  const named = (row: { name?: string }, i: number): string => row.name ?? rows.called?.(row) ?? `${rows.one} ${i + 1}`;
   const full = schemaAt(SURVEYS[job.family].seen, [rows.at]) === null;
   return (
     <section className="panel stack">
@@ -187,7 +204,7 @@ function RowsPanel<F extends Family>({ family, rows }: { family: F; rows: Rows<S
       {all.map(([id, row], i) => (
         <article
           key={id}
-          className={`survey-row${lit.has(`${rows.at}:${id}`) ? ' lit' : ''}`}
+          className={`survey-row${lit.has(`${rows.about ?? rows.at}:${id}`) ? ' lit' : ''}`}
           aria-label={named(row, i)}
         >
           <div className="row">
@@ -199,11 +216,54 @@ function RowsPanel<F extends Family>({ family, rows }: { family: F; rows: Rows<S
           <Fields api={api} fields={rows.fields} at={[rows.at, id]} of={named(row, i)} />
         </article>
       ))}
-      <div className="row">
-        <Button disabled={sealed || full} onClick={() => put(`Another ${rows.one}`, [rows.at, nanoid(5)], rows.fresh)}>
-          {all.length === 0 ? `Add a ${rows.one}` : `Another ${rows.one}`}
-        </Button>
-      </div>
+      <AddRow
+        rows={rows}
+        some={all.length > 0}
+        disabled={sealed || full}
+        onAdd={(label, fresh) => put(label, [rows.at, nanoid(5)], fresh)}
+      />
+      {children}
     </section>
+  );
+}
+
+/** Adds one: by its name, by its sort, or as it comes. */
+function AddRow<S>({
+  rows,
+  some,
+  disabled,
+  onAdd,
+}: {
+  rows: Pick<Rows<S>, 'one' | 'fresh' | 'sorts' | 'byName'>;
+  some: boolean;
+  disabled: boolean;
+  onAdd: (label: string, fresh: object) => void;
+}): ReactNode {
+  const { one, fresh, sorts, byName } = rows;
+  if (byName)
+    return (
+      <TextField
+        label={byName.label}
+        adds
+        value=""
+        disabled={disabled}
+        hint={byName.hint}
+        onCommit={(name) => {
+          if (name) onAdd(`Another ${one}: ${name}`, { ...fresh, name });
+        }}
+      />
+    );
+  return (
+    <div className="row">
+      {(sorts ?? [{ label: some ? `Another ${one}` : `Add a ${one}`, fresh }]).map((sort) => (
+        <Button
+          key={sort.label}
+          disabled={disabled}
+          onClick={() => onAdd(sorts ? `Add: ${sort.label.toLowerCase()}` : `Another ${one}`, sort.fresh)}
+        >
+          {sort.label}
+        </Button>
+      ))}
+    </div>
   );
 }

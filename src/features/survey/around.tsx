@@ -1,12 +1,19 @@
 'use client';
 
 /** What else the survey holds beside its conductors: cable, equipment, old device, what was seen. */
-import { CABLE_FIELDS, NAMEPLATE_FIELDS, OLD_FIELDS, SEEN_FIELDS } from '@core/lowvoltage/form';
+import {
+  ACCESSORY_ROWS,
+  CABLE_FIELDS,
+  DWELLING_FIELDS,
+  NAMEPLATE_FIELDS,
+  OLD_FIELDS,
+  SEEN_FIELDS,
+  ZONE_ROWS,
+} from '@core/lowvoltage/form';
 import type { ReactNode } from 'react';
-import { Fields } from '../fields/field-form';
+import { Fields, RowsPanel } from '../fields/field-form';
 import { useLowVoltage } from '../shell/family-job';
 import { EquipmentMore } from './equipment-more';
-import { Accessories, OtherZones } from './extras';
 
 type AroundFields = typeof CABLE_FIELDS;
 
@@ -21,6 +28,7 @@ function Group({ title, fields }: { title: string; fields: AroundFields }): Reac
 }
 
 export function Around(): ReactNode {
+  const api = useLowVoltage();
   return (
     <>
       <div className="panel-grid">
@@ -31,11 +39,13 @@ export function Around(): ReactNode {
         </div>
         <div className="stack">
           <Group title="Equipment nameplate" fields={NAMEPLATE_FIELDS} />
-          <OtherZones />
+          <RowsPanel family="24v" rows={ZONE_ROWS} />
         </div>
       </div>
       <EquipmentMore />
-      <Accessories />
+      <RowsPanel family="24v" rows={ACCESSORY_ROWS}>
+        <Fields api={api} fields={DWELLING_FIELDS} at={[]} of="" />
+      </RowsPanel>
     </>
   );
 }
