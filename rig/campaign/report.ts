@@ -44,12 +44,16 @@ export function scoreOf(
 }
 
 function scored(all: readonly Outcome[], where: Where, kind: keyof typeof NAMED): Row[] {
-  const { of, right, confident } = scoreOf(all, where, kind);
+  const tried = all.filter((o) => o.where === where && o.kind === kind);
+  if (tried.length === 0) return [];
+  const { of, right, confident } = scoreOf(tried, where, kind);
   // A row that judged nothing has shown nothing: it is not met.
   const some = of > 0;
-  if (!all.some((o) => o.where === where && o.kind === kind)) return [];
   const families = new Map<string, Outcome[]>();
-  for (const o of all) if (o.family !== undefined) families.set(o.family, [...(families.get(o.family) ?? []), o]);
+  for (const o of tried) {
+    const { family } = o;
+    if (family) families.set(family, [...(families.get(family) ?? []), o]);
+  }
   return [
     {
       what: `${TITLES[where]}${NAMED[kind]}`,
@@ -58,8 +62,8 @@ function scored(all: readonly Outcome[], where: Where, kind: keyof typeof NAMED)
       wanted: `≥ ${100 * LEAST[kind]} %`,
       met: some && right >= LEAST[kind] * of,
     },
-    ...[...families].map(([family, some]): Row => {
-      const one = scoreOf(some, where, kind);
+    ...[...families].map(([family, its]): Row => {
+      const one = scoreOf(its, where, kind);
       return { what: `  of them ${family}`, of: one.of, here: percent(one.right, one.of), wanted: '', met: true };
     }),
     {
