@@ -4,7 +4,16 @@ import * as z from 'zod';
 import { floorParts, floorSupply, matsJoined, NO_FACTS } from '../floor/form';
 import { FLOOR_ANSWERS, FloorSurvey } from '../job/floor-schema';
 import { Survey } from '../job/survey-schema';
-import { CABLE_FIELDS, MORE_FIELDS, NAMEPLATE_FIELDS, OLD_FIELDS, SEEN_FIELDS } from '../lowvoltage/form';
+import {
+  ACCESSORY_ROWS,
+  CABLE_FIELDS,
+  DWELLING_FIELDS,
+  MORE_FIELDS,
+  NAMEPLATE_FIELDS,
+  OLD_FIELDS,
+  SEEN_FIELDS,
+  ZONE_ROWS,
+} from '../lowvoltage/form';
 import { type Field, fieldQuestions, kindOf } from './field';
 
 const Thing = z.strictObject({
@@ -73,11 +82,35 @@ describe('every descriptor leads to a field of its survey', () => {
   it.each(floor.map((f) => [f.path.join('.'), f] as const))('floor %s', (_, f) => {
     expect(() => kindOf(FloorSurvey, f.path)).not.toThrow();
   });
-  const plain = [...CABLE_FIELDS, ...SEEN_FIELDS, ...OLD_FIELDS, ...NAMEPLATE_FIELDS, ...MORE_FIELDS];
+  const plain = [
+    ...CABLE_FIELDS,
+    ...SEEN_FIELDS,
+    ...OLD_FIELDS,
+    ...NAMEPLATE_FIELDS,
+    ...MORE_FIELDS,
+    ...DWELLING_FIELDS,
+  ];
   it.each(plain.map((f) => [f.path.join('.'), f] as const))('24 V %s', (_, f) => {
     const kind = kindOf(Survey, f.path);
     if (kind.kind !== 'choice') return;
     for (const v of [...(f.only ?? []), ...Object.keys(f.words ?? {})]) expect(kind.values).toContain(v);
+  });
+  const rows = [ACCESSORY_ROWS, ZONE_ROWS].flatMap((r) =>
+    r.fields.map((f) => [`${r.at}.${f.path.join('.')}`, r, f] as const),
+  );
+  it.each(rows)('24 V %s', (_, r, f) => {
+    const kind = kindOf(Survey, [r.at, 'any', ...f.path]);
+    const values = kind.kind === 'choice' ? kind.values : kind.kind === 'truth' ? ['true', 'false'] : [];
+    for (const v of [...Object.keys(f.words ?? {}), ...(f.usual === undefined ? [] : [f.usual])])
+      expect(values).toContain(v);
+  });
+  it('an accessory has the fields of its sort and its power alone', () => {
+    const seen = (row: Record<string, unknown>): string[] =>
+      ACCESSORY_ROWS.fields.filter((f) => f.inRow?.(row) !== false).map((f) => f.path.join('.'));
+    expect(seen({ kind: 'humidifier' })).toEqual(['power', 'needsFan', 'va']);
+    expect(seen({ kind: 'dehumidifier', power: 'own' })).toEqual(['power', 'tiedTo', 'output', 'needsFan', 'va']);
+    expect(seen({ kind: 'ventilator', power: 'system' })).toContain('flowCubicMetresPerSecond');
+    expect(ACCESSORY_ROWS.called?.({ kind: 'ventilator' })).toBe('Ventilator');
   });
   it('what old files answered by a code stands where the code’s field is', () => {
     const byCode = new Map(floor.flatMap((f) => (f.ask ? [[f.ask.code, f.path] as const] : [])));
