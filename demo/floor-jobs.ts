@@ -41,8 +41,8 @@ function finished(job: Job, at: string): Job {
   ) as Job;
 }
 
-export async function floorJobs(): Promise<DemoJob[]> {
-  // A 12 k probe left on the factory's 10 k: the display is four kelvin low.
+/** A 12 k probe left on the factory's 10 k: the display is four kelvin low. */
+function bathJob(): Promise<Job> {
   const bath = arrived(
     file({
       family: 'floor',
@@ -81,14 +81,16 @@ export async function floorJobs(): Promise<DemoJob[]> {
     { ...bath, readings: { ...bath.readings, ...provedDead('2026-11-25T08:10:00Z', 240) } },
     '2026-11-25T09:02:00Z',
   );
-  const bathWrong = await proveOnWorld(bathReady, {
+  return proveOnWorld(bathReady, {
     startAt: '2026-11-25T09:10:00Z',
     faults: ['probe-type'],
     tests: 4,
     by: BY,
   });
+}
 
-  // More than a relay carries: two mats by a contactor, warmed and logged.
+/** More than a relay carries: two mats by a contactor, warmed and logged. */
+function taproomJob(): Promise<Job> {
   const taproom = arrived(
     file({
       family: 'floor',
@@ -129,16 +131,18 @@ export async function floorJobs(): Promise<DemoJob[]> {
       week: floorWeek('comfort', 30),
     }),
   );
-  const taproomProved = await proveOnWorld(
+  return proveOnWorld(
     finished(
       { ...taproom, readings: { ...taproom.readings, ...provedDead('2026-11-24T08:10:00Z', 240) } },
       '2026-11-24T10:02:00Z',
     ),
     { startAt: '2026-11-24T10:10:00Z', by: BY },
   );
+}
 
-  // A cable for half the supply, not powered yet.
-  const loft = arrived(
+/** A cable for half the supply, not powered yet. */
+function loftJob(): Job {
+  return arrived(
     file({
       family: 'floor',
       number: '0183',
@@ -158,9 +162,11 @@ export async function floorJobs(): Promise<DemoJob[]> {
       },
     }),
   );
+}
 
-  // Timber over joists, the room's only heat, on a plain device that starts at the time.
-  const reading = arrived(
+/** Timber over joists, the room's only heat, on a plain device that starts at the time. */
+function readingJob(): Job {
+  return arrived(
     file({
       family: 'floor',
       number: '0184',
@@ -187,10 +193,14 @@ export async function floorJobs(): Promise<DemoJob[]> {
       week: floorWeek('sole', 27),
     }),
   );
+}
+
+/** The heated floors of the demo town. */
+export async function floorJobs(): Promise<DemoJob[]> {
   return [
-    { id: 'demo-bath', at: '2026-11-25T10:00:00.000Z', job: bathWrong },
-    { id: 'demo-taproom', at: '2026-11-24T18:40:00.000Z', job: taproomProved },
-    { id: 'demo-loft', at: '2026-11-24T18:10:00.000Z', job: loft },
-    { id: 'demo-reading', at: '2026-11-24T17:50:00.000Z', job: reading },
+    { id: 'demo-bath', at: '2026-11-25T10:00:00.000Z', job: await bathJob() },
+    { id: 'demo-taproom', at: '2026-11-24T18:40:00.000Z', job: await taproomJob() },
+    { id: 'demo-loft', at: '2026-11-24T18:10:00.000Z', job: loftJob() },
+    { id: 'demo-reading', at: '2026-11-24T17:50:00.000Z', job: readingJob() },
   ];
 }

@@ -30,7 +30,7 @@ function heatingWeek(): Job['week'] {
   };
 }
 
-export async function heaterJobs(): Promise<DemoJob[]> {
+function loftJob(): Promise<Job> {
   const loft = arrived(
     file({
       family: 'heater',
@@ -66,14 +66,17 @@ export async function heaterJobs(): Promise<DemoJob[]> {
     }),
   );
   const loftReady = finished(dead(loft, '2026-11-25T13:10:00Z', 239));
-  const loftWrong = await proveOnWorld(loftReady, {
+  return proveOnWorld(loftReady, {
     startAt: '2026-11-25T14:00:00Z',
     faults: ['leg-unbroken'],
     tests: 3,
     by: BY,
   });
-  // A bathroom of two hots, and a device that wants a neutral.
-  const bath = arrived(
+}
+
+/** A bathroom of two hots, and a device that wants a neutral. */
+function bathJob(): Job {
+  return arrived(
     file({
       family: 'heater',
       number: '0192',
@@ -95,6 +98,9 @@ export async function heaterJobs(): Promise<DemoJob[]> {
       },
     }),
   );
+}
+
+function hearthJob(): Promise<Job> {
   const hearth = arrived(
     file({
       family: 'contact',
@@ -125,8 +131,11 @@ export async function heaterJobs(): Promise<DemoJob[]> {
       week: heatingWeek(),
     }),
   );
-  const hearthProved = await proveOnWorld(finished(hearth), { startAt: '2026-11-25T16:00:00Z', by: BY });
-  const boiler = arrived(
+  return proveOnWorld(finished(hearth), { startAt: '2026-11-25T16:00:00Z', by: BY });
+}
+
+function boilerJob(): Job {
+  return arrived(
     file({
       family: 'contact',
       number: '0194',
@@ -136,10 +145,14 @@ export async function heaterJobs(): Promise<DemoJob[]> {
       survey: { region: 'EU', appliance: 'dry-pair', looks: 'boiler', pairDc: 14.2, pairAc: 0, answers: 'yes' },
     }),
   );
+}
+
+/** The heaters and dry contacts of the demo town. */
+export async function heaterJobs(): Promise<DemoJob[]> {
   return [
-    { id: 'demo-sail-loft', at: '2026-11-25T14:20:00Z', job: loftWrong },
-    { id: 'demo-ferry-bath', at: '2026-11-25T11:00:00Z', job: bath },
-    { id: 'demo-hearth', at: '2026-11-25T16:30:00Z', job: hearthProved },
-    { id: 'demo-boathouse', at: '2026-11-25T10:00:00Z', job: dead(boiler, '2026-11-25T09:40:00Z', 230) },
+    { id: 'demo-sail-loft', at: '2026-11-25T14:20:00Z', job: await loftJob() },
+    { id: 'demo-ferry-bath', at: '2026-11-25T11:00:00Z', job: bathJob() },
+    { id: 'demo-hearth', at: '2026-11-25T16:30:00Z', job: await hearthJob() },
+    { id: 'demo-boathouse', at: '2026-11-25T10:00:00Z', job: dead(boilerJob(), '2026-11-25T09:40:00Z', 230) },
   ];
 }
