@@ -171,6 +171,11 @@ export class FaultStates {
     return made;
   }
 
+  /** Lets go of what was asked: its ways have it by now, and there are hundreds of these. */
+  forget(): void {
+    this.outcomes.clear();
+  }
+
   /** Whether a call comes to the same with another supply: the same pulls in, starts and blows, and the device lives or not. */
   isLike(other: FaultStates, state: CallState, livesFrom: number | null): boolean {
     const [mine, its] = [this.comesTo(state, livesFrom), other.comesTo(state, livesFrom)];

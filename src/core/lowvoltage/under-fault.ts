@@ -189,7 +189,9 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: bool
   const p = circuitWith(apply, setting.planned, setting.unknowns);
   const from = (at: FaultStates): [FreshWay, ...Way[]] => {
     const usual = fresh(at, setting, at.restingLimit(setting.idle));
-    return [usual, ...otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives))];
+    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives));
+    at.forget();
+    return [usual, ...others];
   };
   const ways = from(new FaultStates(p, 1));
   if (apply === null || brief) return ways;
