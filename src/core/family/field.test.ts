@@ -14,7 +14,7 @@ import {
   SEEN_FIELDS,
   ZONE_ROWS,
 } from '../lowvoltage/form';
-import { type Field, fieldQuestions, kindOf } from './field';
+import { type Field, fieldQuestions, kindOf, readList } from './field';
 
 const Thing = z.strictObject({
   name: z.string().max(12).optional(),
@@ -33,6 +33,16 @@ describe('what a field is', () => {
     [['ohms'], { kind: 'figure', low: 1, high: 9 }],
   ])('%j', (path, kind) => {
     expect(kindOf(Thing, path)).toEqual(kind);
+  });
+  it('a list takes what its schema takes, as it is spelt, and names what cannot stand in it', () => {
+    const list = kindOf(Survey, ['equipment', 'boardScrews']);
+    if (list.kind !== 'list') throw new Error(list.kind);
+    expect(readList('r, c  w1', list, (w) => w.toUpperCase())).toEqual({ ok: true, words: ['R', 'C', 'W1'] });
+    expect(readList('', list)).toEqual({ ok: true, words: [] });
+    expect(readList('R W§ C', list)).toEqual({ ok: false, problem: '“W§” cannot stand here.' });
+    expect(readList('R ABCDEFGHI', list)).toMatchObject({ ok: false });
+    expect(readList('R '.repeat(40), list)).toMatchObject({ ok: true });
+    expect(readList('R '.repeat(41), list)).toEqual({ ok: false, problem: 'At most 40.' });
   });
   it('a path that leads nowhere, or to what no field shows, is refused', () => {
     expect(() => kindOf(Thing, ['nothing'])).toThrow('nothing');

@@ -23,6 +23,8 @@ export interface Field<S> {
   only?: readonly string[];
   means?: Readonly<Record<string, string>>;
   help?: string;
+  /** Of a list: what a typed word is kept as. */
+  spelt?: (word: string) => string;
   /** A count: what is typed is taken to the nearest whole one. */
   whole?: boolean;
   /** What stands while nobody said: drawn as chosen, written only when somebody says so. */
@@ -105,13 +107,36 @@ export type FieldKind =
   /** `figures`: what is kept is the figure that a choice says. */
   | { kind: 'choice'; values: readonly string[]; figures?: true }
   | { kind: 'truth' }
-  | { kind: 'text'; most?: number };
+  | { kind: 'text'; most?: number }
+  /** Words side by side, each of which the schema takes or refuses. */
+  | { kind: 'list'; takes: (word: string) => boolean; most: number };
+
+/** A list as it was typed; a word that cannot stand in it is named. @param spelt what a word is kept as */
+export function readList(
+  typed: string,
+  { takes, most }: { takes: (word: string) => boolean; most: number },
+  spelt: (word: string) => string = (word) => word,
+): { ok: true; words: string[] } | { ok: false; problem: string } {
+  const words = typed
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(spelt);
+  const odd = words.find((w) => !takes(w));
+  if (odd !== undefined) return { ok: false, problem: `“${odd}” cannot stand here.` };
+  return words.length > most ? { ok: false, problem: `At most ${most}.` } : { ok: true, words };
+}
 
 /** What a field is, off the schema; throws a RangeError for a path that leads nowhere. */
 export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldKind {
   const at = schemaAt(schema, path);
   if (at instanceof z.ZodNumber) return { kind: 'figure', low: at.minValue ?? -1e9, high: at.maxValue ?? 1e9 };
   if (at instanceof z.ZodEnum) return { kind: 'choice', values: at.options.map(String) };
+  if (at instanceof z.ZodArray) {
+    const { element } = at;
+    const { maximum } = at._zod.bag;
+    const most = typeof maximum === 'number' ? maximum : Number.POSITIVE_INFINITY;
+    return { kind: 'list', takes: (word) => z.safeParse(element, word).success, most };
+  }
   if (at instanceof z.ZodBoolean) return { kind: 'truth' };
   if (at instanceof z.ZodString) return { kind: 'text', ...(at.maxLength === null ? {} : { most: at.maxLength }) };
   const figures = at instanceof z.ZodUnion ? literals(at) : null;

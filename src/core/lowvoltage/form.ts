@@ -1,6 +1,7 @@
 /** What a 24 V survey holds beside its conductors, as fields: the cable, the equipment, the old device, what was seen. */
 import type { Field, Rows } from '../family/field';
 import type { Survey } from '../job/survey-schema';
+import { terminalLabel } from '../survey/terminals.data';
 import { fuelQuestion, outdoorQuestion } from './system-questions';
 
 type F = Field<Survey>;
@@ -90,6 +91,12 @@ export const NAMEPLATE_FIELDS: readonly F[] = [
 
 export const MORE_FIELDS: readonly F[] = [
   {
+    path: ['equipment', 'boardScrews'],
+    label: 'Screws on the board, empty ones too',
+    help: 'R C W Y G … : what is not there is never planned',
+    spelt: terminalLabel,
+  },
+  {
     path: ['equipment', 'nameplate'],
     label: 'Words off the nameplate',
     help: '“heat pump”, “cooling only”, “40 VA”, the fuel: read and used',
@@ -113,6 +120,12 @@ export const MORE_FIELDS: readonly F[] = [
     path: ['equipment', 'outdoorTemperature'],
     label: 'Outdoor temperature comes from',
     words: { sensor: 'a wired sensor', network: 'the network', none: 'nowhere' },
+  },
+  {
+    path: ['equipment', 'inrushVA', 'cool1'],
+    label: 'Contactor pulling in',
+    quantity: 'va',
+    help: '35 VA assumed',
   },
   { path: ['equipment', 'mainsVolts'], label: 'Mains at the transformer', quantity: 'volts' },
   {

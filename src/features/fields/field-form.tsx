@@ -1,13 +1,13 @@
 'use client';
 
 /** A survey's fields as their descriptors say: one renderer for every family; limits and choices are the schema's. */
-import { type Field, kindOf, type Rows, type SurveyForm, schemaAt, valueAt } from '@core/family/field';
+import { type Field, kindOf, type Rows, readList, type SurveyForm, schemaAt, valueAt } from '@core/family/field';
 import { SURVEYS } from '@core/family/surveys';
 import { applyChanges } from '@core/job/changes';
 import type { Family, SeenJob } from '@core/job/schema';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { type FamilyApi, useFamily } from '../shell/family-job';
@@ -168,6 +168,16 @@ function OneField<F extends Family>({
           {field.label}
         </Tick>
       );
+    case 'list':
+      return (
+        <ListField
+          field={field}
+          list={kind}
+          value={Array.isArray(value) ? value.map(String) : []}
+          disabled={sealed}
+          onTake={(words) => put(`${label}: ${words.join(' ')}`, path, words.length > 0 ? words : undefined)}
+        />
+      );
     default:
       return (
         <TextField
@@ -180,6 +190,38 @@ function OneField<F extends Family>({
         />
       );
   }
+}
+
+/** Words side by side; what cannot stand among them is said, and nothing is taken until it is right. */
+function ListField({
+  field,
+  list,
+  value,
+  disabled,
+  onTake,
+}: {
+  field: Pick<Field<unknown>, 'label' | 'help' | 'spelt'>;
+  list: Parameters<typeof readList>[1];
+  value: readonly string[];
+  disabled: boolean;
+  onTake: (words: string[]) => void;
+}): ReactNode {
+  const [problem, setProblem] = useState<string | undefined>(undefined);
+  return (
+    <TextField
+      label={field.label}
+      mono
+      value={value.join(' ')}
+      disabled={disabled}
+      {...(field.help ? { hint: field.help } : {})}
+      {...(problem === undefined ? {} : { wrong: problem })}
+      onCommit={(typed) => {
+        const read = readList(typed, list, field.spelt);
+        setProblem(read.ok ? undefined : read.problem);
+        if (read.ok) onTake(read.words);
+      }}
+    />
+  );
 }
 
 /** Things of one kind, each with its fields. @param children what stands beside them all */
