@@ -26,6 +26,8 @@ interface TextProps {
   maxLength?: number;
   /** An entry that adds something: emptied once it is taken. */
   adds?: boolean;
+  /** What was typed, as it is kept. */
+  keptAs?: (said: string) => string;
 }
 
 /** A text that is taken when the field is left or Enter is pressed, so that one edit is one change. */
@@ -40,6 +42,7 @@ export function TextField({
   type = 'text',
   maxLength = 200,
   adds = false,
+  keptAs = (said) => said,
 }: TextProps): ReactNode {
   const id = useId();
   const [draft, setDraft] = useHalfTyped(label, value ?? '');
@@ -48,7 +51,7 @@ export function TextField({
     if (said === (value ?? '')) return;
     onCommit(said);
     // Taken: nothing is begun any more.
-    setDraft(adds ? '' : said);
+    setDraft(adds ? '' : keptAs(said));
   };
   return (
     <Labelled id={id} label={label} hint={hint} problem={wrong} disabled={disabled}>

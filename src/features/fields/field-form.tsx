@@ -215,6 +215,10 @@ function ListField({
       disabled={disabled}
       {...(field.help ? { hint: field.help } : {})}
       {...(problem === undefined ? {} : { wrong: problem })}
+      keptAs={(typed) => {
+        const read = readList(typed, list, field.spelt);
+        return read.ok ? read.words.join(' ') : typed;
+      }}
       onCommit={(typed) => {
         const read = readList(typed, list, field.spelt);
         setProblem(read.ok ? undefined : read.problem);
