@@ -71,7 +71,7 @@ export function Fields<F extends Family>({
     const row = field.inRow && valueAt(api.job.survey, at);
     if (field.inRow && !field.inRow((row ?? {}) as Record<string, unknown>)) continue;
     const { kind } = kindOf(SURVEYS[api.job.family].seen, [...at, ...field.path]);
-    const wide = kind === 'choice' || kind === 'truth';
+    const wide = kind === 'choice' || kind === 'truth' || kind === 'list';
     const last = runs.at(-1);
     if (last && last.wide === wide) last.fields.push(field);
     else runs.push({ wide, fields: [field] });
