@@ -133,8 +133,8 @@ export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldK
   if (at instanceof z.ZodEnum) return { kind: 'choice', values: at.options.map(String) };
   if (at instanceof z.ZodArray) {
     const { element } = at;
-    const { maximum } = at._zod.bag;
-    const most = typeof maximum === 'number' ? maximum : Number.POSITIVE_INFINITY;
+    const longest = at._zod.def.checks?.find((c) => c instanceof z.core.$ZodCheckMaxLength);
+    const most = longest?._zod.def.maximum ?? Number.POSITIVE_INFINITY;
     return { kind: 'list', takes: (word) => z.safeParse(element, word).success, most };
   }
   if (at instanceof z.ZodBoolean) return { kind: 'truth' };
