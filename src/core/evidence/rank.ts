@@ -102,6 +102,7 @@ function noneLikelihood(
 
 /** So many pairs are put into the circuit, and so many of them in every degree. */
 const PAIRS = 110;
+/** Of the likeliest faults so many are paired first, to know beforehand what the last pair that is kept leaves at most. */
 const FEW = 40;
 const HEADS = 5;
 const WITH_HEAD = 30;
@@ -190,6 +191,7 @@ interface Left {
   far: Float64Array;
 }
 
+/** Figures in another order. */
 function inOrder(of: ArrayLike<number>, order: readonly number[]): Float64Array {
   const made = new Float64Array(order.length);
   for (let k = 0; k < order.length; k++) made[k] = of[order[k] as number] as number;
