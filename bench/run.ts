@@ -9,6 +9,7 @@ import fc from 'fast-check';
 import { StateKernel } from '../src/core/circuit/kernel';
 import type { Netlist } from '../src/core/circuit/netlist';
 import { CircuitSolver } from '../src/core/circuit/solve';
+import { KernelMemory } from '../src/core/circuit/wasm/arena';
 import { everyState, worstStates } from '../src/core/circuit/worst';
 import { derive } from '../src/core/derive';
 import { ownOf } from '../src/core/family/registry';
@@ -95,7 +96,7 @@ if (compiler)
     execFileSync(compiler, ['-O2', '-o', `${build}/${twin}`, `bench/${twin}.c`, '-lm']);
 
 function stateSolve(name: string, netlist: Netlist, controls: readonly string[]): string[] {
-  const kernel = new StateKernel(netlist);
+  const kernel = new StateKernel(netlist, new KernelMemory());
   const nodes = kernel.volts.length / 2;
   kernel.controlNames.forEach((c, i) => {
     kernel.controls[i] = controls.includes(c) ? 1 : 0;
@@ -155,7 +156,7 @@ for (const survey of surveys) {
 surveyTimes.sort((a, b) => a - b);
 
 /** Every state of three zones' nine calls. */
-const enumeration = new CircuitSolver(zones.netlist, true);
+const enumeration = new CircuitSolver(zones.netlist, new KernelMemory());
 const states = everyState(zones.controls);
 const worst = worstStates(enumeration, states);
 const enumerationMs = medianNs(() => worstStates(enumeration, states), 3) / 1e6;

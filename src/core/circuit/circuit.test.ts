@@ -3,11 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { type Complex, denseVolts, type Part } from '../../../tests/support/dense';
 import { checkCircuit } from './check';
 import { StateKernel } from './kernel';
+import type { Group } from './kernel-layout';
 import type { CircuitElement, CircuitState, Netlist } from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
+import { probePlain } from './probe';
 import { conductorOhms } from './resistance.data';
 import { CircuitSolver, meterReading } from './solve';
 import { spiceNetlist } from './spice';
+import { KernelMemory } from './wasm/arena';
 
 const source = (volts = 26.4, ohms = 1.44, degrees = 0, id = 'T'): CircuitElement => ({
   kind: 'source',
@@ -349,7 +352,14 @@ describe('the compiled kernel', () => {
           { ...load('relay', 'n2', 'n3', 5), powerFactor: 0.6 } as CircuitElement,
           load('other', 'n3', 'T.com', 9),
         ];
-        const kernel = new StateKernel({ elements, ground: 'T.com', hertz: 60 });
+        const groups: Group[] = elements.flatMap((_, i) =>
+          (['size', 'angle'] as const).map((moves) => ({
+            moves,
+            members: Int32Array.of(i, (i + 3) % elements.length),
+          })),
+        );
+        groups.push({ moves: 'volts', members: Int32Array.of(elements.findIndex((e) => e.kind === 'source')) });
+        const kernel = new StateKernel({ elements, ground: 'T.com', hertz: 60 }, new KernelMemory(), groups);
         if (kernel.controls.length > 0) kernel.controls[0] = on ? 1 : 0;
         const outcome = (rounds: number): unknown => [
           rounds,
@@ -359,6 +369,21 @@ describe('the compiled kernel', () => {
           [...kernel.moving],
         ];
         expect(outcome(kernel.run())).toEqual(outcome(kernel.runPlain()));
+        const last = kernel.volts.length / 2 - 1;
+        for (const [a, b, follow] of [
+          [0, last, 2],
+          [last, -1, 1],
+          [-1, 1, 1],
+          [1, 1, 1],
+          [0, 2, 0],
+        ] as const) {
+          kernel.run();
+          kernel.probe(a, b, follow);
+          const compiled = [...kernel.probed];
+          kernel.runPlain();
+          probePlain(kernel, a, b, follow);
+          expect(compiled).toEqual([...kernel.probed]);
+        }
       }),
       { seed: 21, numRuns: 300 },
     );

@@ -8,7 +8,7 @@ import { magnitude, minus } from './phasor';
 import { CircuitSolver } from './solve';
 import { spiceNetlist } from './spice';
 import { analyse } from './symbolic';
-import { Arena } from './wasm/arena';
+import { Arena, KernelMemory } from './wasm/arena';
 
 const edges = fc.array(fc.tuple(fc.integer({ min: -1, max: 11 }), fc.integer({ min: -1, max: 11 })), {
   minLength: 1,
@@ -78,7 +78,7 @@ describe('the factor', () => {
             const [g, share] = admittances[i] ?? [1, 0];
             return [g, g * share];
           });
-          const f = new Factor(p, new Arena(800, 1200, 40));
+          const f = new Factor(p, new Arena(800, 1200, 40, null));
           f.refactor(Float64Array.from(y.flat()), leak);
           const x = new Float64Array(24);
           injected.forEach((v, node) => {
@@ -111,7 +111,7 @@ describe('the factor', () => {
 
 describe('the arena', () => {
   it('hands out aligned arrays that do not overlap', () => {
-    const arena = new Arena(10, 20, 6);
+    const arena = new Arena(10, 20, 6, null);
     const a = arena.reals(3);
     const b = arena.integers(5);
     const c = arena.copyReals([1, 2, 3]);
@@ -126,7 +126,7 @@ describe('the arena', () => {
   });
 
   it('says so when it is asked for more than it was made for', () => {
-    expect(() => new Arena(1, 1, 1).reals(1e6)).toThrow('arena too small');
+    expect(() => new Arena(1, 1, 1, null).reals(1e6)).toThrow('arena too small');
   });
 });
 
@@ -204,7 +204,7 @@ describe('SPICE export, read back', () => {
   });
 
   it('a coil’s end switch follows it in the exported state', () => {
-    const kernel = new StateKernel({ elements, ground: 'C', hertz: 60 });
+    const kernel = new StateKernel({ elements, ground: 'C', hertz: 60 }, new KernelMemory());
     kernel.controls[kernel.controlNames.indexOf('heat')] = 1;
     expect(kernel.run()).toBeGreaterThan(1);
     expect([...kernel.pulledIn].filter((x) => x === 1)).toHaveLength(2);

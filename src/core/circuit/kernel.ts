@@ -7,15 +7,13 @@
  * admittance needs no further solve.
  */
 import { Factor } from './factor';
-import type { KernelArrays, KernelLayout } from './kernel-layout';
+import { type Followed, type Group, type KernelArrays, type KernelLayout, KIND, MOVES } from './kernel-layout';
 import { admittanceOf, type CircuitElement, HOLD, LEAK_SIEMENS, type Netlist, OPEN_OHMS, PICK_UP } from './netlist';
 import { type Phasor, polar } from './phasor';
+import { probePlain } from './probe';
 import { analyse } from './symbolic';
-import { Arena } from './wasm/arena';
-import { HEAD_LENGTH, wasmRun } from './wasm/kernel-wasm';
-
-/** What decides an element's admittance. */
-export const KIND = { fixed: 0, source: 1, fuse: 2, byControl: 3, byCoil: 4, load: 5 } as const;
+import { Arena, type KernelMemory } from './wasm/arena';
+import { fillHead, HEAD_LENGTH } from './wasm/kernel-head';
 
 const MAX_ROUNDS = 32;
 /** A plain constant, since the innermost loop compares with it. */
@@ -142,6 +140,17 @@ function layoutOf(netlist: Netlist, places: readonly (readonly [number, number])
   return { layout, controls, supplies };
 }
 
+/** Groups as the kernels go through them. */
+function followedOf(groups: readonly Group[], arena: Arena): Followed {
+  const member = groups.flatMap((g) => [...g.members]);
+  let end = 0;
+  return {
+    start: arena.copyIntegers([0, ...groups.map((g) => (end += g.members.length))]),
+    member: arena.copyIntegers(member),
+    moves: arena.copyIntegers(groups.map((g) => MOVES[g.moves])),
+  };
+}
+
 export class StateKernel implements KernelArrays {
   readonly layout: KernelLayout;
   readonly factor: Factor;
@@ -158,14 +167,19 @@ export class StateKernel implements KernelArrays {
   readonly volts: Float64Array;
   /** Elements that changed in the last round of a run that did not settle. */
   readonly moving: Int32Array;
-  /** The same run, compiled; null where there is no WebAssembly. */
-  private readonly compiled: (() => number) | null;
+  readonly followed: Followed;
+  readonly adjoint: Float64Array;
+  readonly currents: Float64Array;
+  readonly probed: Float64Array;
+  /** Where the compiled form finds all this. */
+  private readonly head: Int32Array;
+  private readonly arena: Arena;
 
   /**
-   * @param compiled prepare the compiled form as well: a memory and an instance of its own, worth it
-   *   from a few hundred states on
+   * @param memory where the compiled form works; null: the reference does
+   * @param groups of elements that readings may be followed by
    */
-  constructor(netlist: Netlist, compiled = true) {
+  constructor(netlist: Netlist, memory: KernelMemory | null, groups: readonly Group[] = []) {
     const { elements, ground } = netlist;
     const names = new Set<string>(netlist.extraNodes ?? []);
     for (const e of elements) names.add(e.a).add(e.b);
@@ -180,12 +194,14 @@ export class StateKernel implements KernelArrays {
     const n = elements.length;
     const entries = pattern.row.length;
     const pairs = pattern.pairOther.length;
+    const members = groups.reduce((sum, g) => sum + g.members.length, 0);
     const arena = new Arena(
-      10 * n + 6 * names.size + 2 * entries + 8,
-      14 * n + names.size + 3 * entries + 2 * pairs + HEAD_LENGTH + 2 * n + 8,
+      12 * n + 8 * names.size + 2 * entries + 3 + groups.length + 8,
+      16 * n + names.size + 3 * entries + 2 * pairs + HEAD_LENGTH + members + 2 * groups.length + 8,
       HEAD_LENGTH + 4,
-      compiled,
+      memory,
     );
+    this.arena = arena;
     this.factor = new Factor(pattern, arena);
     const { layout, controls, supplies } = layoutOf(
       netlist,
@@ -202,7 +218,12 @@ export class StateKernel implements KernelArrays {
     this.moving = arena.integers(n);
     this.admittance = arena.copyReals(layout.passing);
     this.volts = arena.reals(2 * names.size);
-    this.compiled = wasmRun(this, arena, arena.integers(HEAD_LENGTH), MAX_ROUNDS);
+    this.followed = followedOf(groups, arena);
+    this.adjoint = arena.reals(2 * names.size);
+    this.currents = arena.reals(2 * n);
+    this.probed = arena.reals(3 + groups.length);
+    this.head = arena.integers(HEAD_LENGTH);
+    if (arena.kernel) fillHead(this.head, this);
   }
 
   /** Position of a node in the elimination order; -1 for the reference. */
@@ -233,7 +254,19 @@ export class StateKernel implements KernelArrays {
    * @returns rounds taken; negative when it never settles (see `moving`)
    */
   run(): number {
-    return this.compiled ? this.compiled() : this.runPlain();
+    const { kernel } = this.arena;
+    return kernel ? kernel.run(this.head.byteOffset, MAX_ROUNDS) : this.runPlain();
+  }
+
+  /**
+   * A pair of points in the state last settled, into `probed`.
+   * @param a,b positions in the elimination order; -1 is the reference
+   * @param follow 0 without groups, 1 with, 2 with in a state that no pair was asked of before
+   */
+  probe(a: number, b: number, follow: 0 | 1 | 2): void {
+    const { kernel } = this.arena;
+    if (kernel) kernel.probe(this.head.byteOffset, a, b, follow);
+    else probePlain(this, a, b, follow);
   }
 
   /** The reference: what `run` does, in plain code. Tests hold the compiled form against it. */

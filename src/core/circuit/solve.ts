@@ -1,7 +1,10 @@
 /** Solves a netlist in a state and answers in names: the readable face of the kernel. */
-import { KIND, StateKernel } from './kernel';
+import { StateKernel } from './kernel';
+import { type Group, KIND } from './kernel-layout';
 import { admittanceOf, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
+import type { ProbePoint, Slopes } from './probe';
+import type { KernelMemory } from './wasm/arena';
 
 export interface Solution {
   /** Volts to the reference, by node name. */
@@ -28,31 +31,6 @@ export interface Settled {
   blown: boolean;
 }
 
-/** Thevenin equivalent of a pair of points: what an ideal meter reads, and the impedance behind it. */
-export interface ProbePoint {
-  open: number;
-  ohms: number;
-  reactance: number;
-}
-
-/**
- * Elements by their place in the netlist, moved together: by the logarithm of their admittance, by its angle, or, of
- * sources, by the logarithm of their volts.
- */
-export interface Group {
-  members: Int32Array;
-  moves: 'size' | 'angle' | 'volts';
-}
-
-/** How a reading follows groups of elements. */
-export interface Slopes {
-  /**
-   * Volts for the whole logarithm of a group's admittance (twice of it moves them by about 0.69 times the figure), or for
-   * a radian that its currents lag more, or for the whole logarithm of sources' volts.
-   */
-  slopes: Float64Array;
-}
-
 /** A coil that holds with less than so much of its rated volts is tried by its inrush: it may never have pulled in. */
 const WEAK_SHARE = 0.94;
 /** Under this a coil draws nothing worth counting, V. */
@@ -60,6 +38,8 @@ const LEAST_COIL_VOLTS = 0.3;
 const MOST_PASSES = 4;
 
 const NO_SLOPES = new Float64Array(0);
+/** A pair's own figures, before its slopes. */
+const FIGURES = 3;
 /** Real (0) or imaginary (1) part at a position; nothing at the reference. */
 const part = (values: Float64Array, at: number, which: 0 | 1): number =>
   at < 0 ? 0 : (values[2 * at + which] as number);
@@ -73,12 +53,12 @@ export class CircuitSolver {
 
   /**
    * Throws a RangeError that names the element if a value is not a finite number.
-   * @param many hundreds of states will be solved: prepare the compiled kernel
+   * @param memory where hundreds of states will be solved: the compiled kernel works there
+   * @param groups of elements that readings may be followed by
    */
-  constructor(netlist: Netlist, many = false) {
+  constructor(netlist: Netlist, memory: KernelMemory | null = null, groups: readonly Group[] = []) {
     this.netlist = netlist;
-    this.kernel = new StateKernel(netlist, many);
-    this.adjoint = new Float64Array(this.kernel.volts.length);
+    this.kernel = new StateKernel(netlist, memory, groups);
     this.coils = netlist.elements.flatMap((x, e) =>
       x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va
         ? [{ e, inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz), weak: WEAK_SHARE * x.ratedVolts }]
@@ -93,9 +73,8 @@ export class CircuitSolver {
     });
   }
 
-  private currents: Float64Array | null = null;
-  /** Volts everywhere for one ampere put in at one point and taken out at another. */
-  private readonly adjoint: Float64Array;
+  /** No pair was followed in the state last settled. */
+  private isNew = true;
 
   has(node: string): boolean {
     return this.kernel.nodeIndex.has(node);
@@ -104,7 +83,7 @@ export class CircuitSolver {
   /** Settles the kernel in a state without naming anything: for going through many. @returns rounds, negative if it never settles */
   settle(state: CircuitState): number {
     const { kernel } = this;
-    this.currents = null;
+    this.isNew = true;
     for (let k = 0; k < this.coils.length; k++) {
       const { e } = this.coils[k] as { e: number };
       kernel.admittance[2 * e] = kernel.layout.passing[2 * e] as number;
@@ -247,30 +226,6 @@ export class CircuitSolver {
     return Math.hypot(part(volts, i, 0) - part(volts, j, 0), part(volts, i, 1) - part(volts, j, 1));
   }
 
-  /** Amperes through every element in the state last settled, two numbers each: asked for once a state, by many pairs. */
-  private allThrough(): Float64Array {
-    if (this.currents) return this.currents;
-    const { admittance, volts, layout, suppliesOff } = this.kernel;
-    const { from, to, kind, emf, supply } = layout;
-    const currents = new Float64Array(admittance.length);
-    for (let e = 0; e < from.length; e++) {
-      const a = from[e] as number;
-      const b = to[e] as number;
-      let re = part(volts, a, 0) - part(volts, b, 0);
-      let im = part(volts, a, 1) - part(volts, b, 1);
-      if (kind[e] === KIND.source && suppliesOff[supply[e] as number] === 0) {
-        re -= emf[2 * e] as number;
-        im -= emf[2 * e + 1] as number;
-      }
-      const yr = admittance[2 * e] as number;
-      const yi = admittance[2 * e + 1] as number;
-      currents[2 * e] = re * yr - im * yi;
-      currents[2 * e + 1] = re * yi + im * yr;
-    }
-    this.currents = currents;
-    return currents;
-  }
-
   /** Amperes through an element from its first node to its second, in the state last settled. */
   through(e: number): Phasor {
     const { kernel } = this;
@@ -283,73 +238,21 @@ export class CircuitSolver {
     return [re * yr - im * yi, re * yi + im * yr];
   }
 
-  /** What a source drives into its first node by its own volts, taken the other way: as its current enters a slope. */
-  private driven(e: number): Phasor {
-    const { kernel } = this;
-    const { emf, supply } = kernel.layout;
-    if (kernel.suppliesOff[supply[e] as number] !== 0) return NO_PHASOR;
-    const [yr, yi] = [kernel.admittance[2 * e] as number, kernel.admittance[2 * e + 1] as number];
-    const [er, ei] = [emf[2 * e] as number, emf[2 * e + 1] as number];
-    return [yi * ei - yr * er, -yr * ei - yi * er];
-  }
-
   /**
-   * A pair of points in the state last settled: ideal volts, the impedance behind them, and how the volts follow groups
-   * of elements, by one adjoint solve: dV = −Σ (λa − λb)·I for the logarithm of an admittance, j times that for its angle;
-   * of either what lies along V is what a meter shows.
-   * @param a position of a point, from `at`
-   * @param groups what the volts are followed by; without, no slopes
+   * A pair of points in the state last settled; see probe.ts.
+   * @param a,b positions of points, from `at`
+   * @param follow whether the volts are followed by the groups
    * @param before places to leave free before the slopes, for who puts others there
    */
-  between(a: number, b: number, groups: readonly Group[] = [], before = 0): ProbePoint & Slopes {
-    const { kernel } = this;
-    const { from, to } = kernel.layout;
-    const { adjoint } = this;
-    adjoint.fill(0);
-    if (a >= 0) adjoint[2 * a] = 1;
-    if (b >= 0) adjoint[2 * b] = (adjoint[2 * b] as number) - 1;
-    if (a >= 0 || b >= 0) kernel.factor.solve(adjoint, a < 0 ? b : b < 0 ? a : Math.min(a, b));
-    const vr = part(kernel.volts, a, 0) - part(kernel.volts, b, 0);
-    const vi = part(kernel.volts, a, 1) - part(kernel.volts, b, 1);
-    const open = Math.sqrt(vr * vr + vi * vi);
-    // A dead pair has no direction to follow.
-    const ur = open > 0 ? vr / open : 0;
-    const ui = open > 0 ? vi / open : 0;
-    const slopes = groups.length > 0 ? new Float64Array(before + groups.length) : NO_SLOPES;
-    const currents = groups.length > 0 ? this.allThrough() : slopes;
-    for (let g = 0; g < groups.length; g++) {
-      const { members, moves } = groups[g] as Group;
-      let sr = 0;
-      let si = 0;
-      for (let k = 0; k < members.length; k++) {
-        const e = members[k] as number;
-        const f = 2 * (from[e] as number);
-        const t = 2 * (to[e] as number);
-        let lr = 0;
-        let li = 0;
-        if (f >= 0) {
-          lr = adjoint[f] as number;
-          li = adjoint[f + 1] as number;
-        }
-        if (t >= 0) {
-          lr -= adjoint[t] as number;
-          li -= adjoint[t + 1] as number;
-        }
-        let cr = currents[2 * e] as number;
-        let ci = currents[2 * e + 1] as number;
-        if (moves === 'volts') [cr, ci] = this.driven(e);
-        sr -= lr * cr - li * ci;
-        si -= lr * ci + li * cr;
-      }
-      // A current that lags more by dφ is turned by −j·dφ.
-      slopes[before + g] = moves === 'angle' ? si * ur - sr * ui : sr * ur + si * ui;
-    }
-    return {
-      open,
-      ohms: Math.max(0, part(adjoint, a, 0) - part(adjoint, b, 0)),
-      reactance: part(adjoint, a, 1) - part(adjoint, b, 1),
-      slopes,
-    };
+  between(a: number, b: number, follow = false, before = 0): ProbePoint & Slopes {
+    const { kernel, isNew } = this;
+    kernel.probe(a, b, !follow ? 0 : isNew ? 2 : 1);
+    if (follow) this.isNew = false;
+    const { probed } = kernel;
+    const slopes = follow ? new Float64Array(before + probed.length - FIGURES) : NO_SLOPES;
+    for (let k = before; k < slopes.length; k++) slopes[k] = probed[FIGURES - before + k] as number;
+    const [open = 0, ohms = 0, reactance = 0] = [probed[0], probed[1], probed[2]];
+    return { open, ohms, reactance, slopes };
   }
 
   /** Thevenin equivalents between every pair of the given nodes in the state last solved. */

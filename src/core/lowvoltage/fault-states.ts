@@ -4,7 +4,8 @@
  */
 import { continuity, DIRECT_OHMS } from '../circuit/continuity';
 import type { CircuitState } from '../circuit/netlist';
-import { type Group, meterReading, type Settled } from '../circuit/solve';
+import { meterReading, type Settled } from '../circuit/solve';
+import type { KernelMemory } from '../circuit/wasm/arena';
 import type { Parameter, Predicted } from '../evidence/hypothesis';
 import type { Asked } from './asked';
 import type { Fault } from './faults/fault';
@@ -23,8 +24,8 @@ export const SHARED_PARAMETERS: readonly Parameter[] = [
 
 /** A circuit with what is looked up in it state after state. */
 export interface FaultCircuit extends Predictor {
+  /** Its readings are followed by what these move. */
   unknowns: readonly Unknown[];
-  groups: readonly Group[];
   /** Loads that somebody sees or hears running. */
   shown: readonly { id: string; runs: string }[];
   /** Places of the transformers' own volts in the kernel, and what they are by nameplate. */
@@ -48,8 +49,9 @@ export function circuitWith(
   apply: Fault['apply'] | null,
   planned: Installed,
   unknowns: readonly Unknown[],
+  memory: KernelMemory | null,
 ): FaultCircuit {
-  const p = predictor(apply ? apply(planned) : planned);
+  const p = predictor(apply ? apply(planned) : planned, memory, (elements) => groupsOf(unknowns, elements));
   const { netlist } = p.solver;
   const { elements } = netlist;
   const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
@@ -57,7 +59,6 @@ export function circuitWith(
   return {
     ...p,
     unknowns,
-    groups: groupsOf(unknowns, elements),
     shown: elements.flatMap((e) =>
       e.kind === 'load' && e.runs && seenRunning(e.runs) ? [{ id: e.id, runs: e.runs }] : [],
     ),
@@ -97,8 +98,6 @@ export type PairPredictions = readonly (readonly [string, Predicted])[];
 /** What a call comes to: the device calls; it has no power, or loses it by calling; the call opens the fuse. */
 type Comes = 'calls' | 'dark' | 'blown';
 
-const NO_GROUPS: readonly Group[] = [];
-
 /** How many times worse than usual each unknown is known in a state. */
 const doubts = (unknowns: readonly Unknown[], { starting, goingDark }: SettledCall): number[] =>
   unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
@@ -111,7 +110,7 @@ function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall)
   for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
     const [from, to] = [p.solver.at(a), p.solver.at(b)];
     if (from === undefined || to === undefined) continue;
-    const point = p.solver.between(from, to, read ? p.groups : NO_GROUPS, first);
+    const point = p.solver.between(from, to, read, first);
     const { ohms, reactance, slopes: along } = point;
     const volts = meterReading(point, meterOhms);
     const predicted = figure(volts, Math.hypot(ohms, reactance));

@@ -2,18 +2,23 @@
 
 import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check';
 import { continuity } from '../circuit/continuity';
-import type { CircuitState } from '../circuit/netlist';
+import type { Group } from '../circuit/kernel-layout';
+import type { CircuitElement, CircuitState } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import type { Point } from '../circuit/point';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
+import { KernelMemory } from '../circuit/wasm/arena';
 import { parsePoint, roleAt } from '../job/points';
 import { standingReadings } from '../job/readings';
 import type { LowVoltageJob } from '../job/schema';
 import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } from './installed';
 import type { CallState } from './states';
 
-/** An instance and memory of its own cost the compiled kernel about as much as a hundred plain states. */
+/** A memory and an instance cost about as much as a hundred states solved by the reference. */
 const COMPILED_FROM_STATES = 100;
+/** Memory for a circuit of so many states, where it pays. */
+export const memoryFor = (states: number): KernelMemory | null =>
+  states >= COMPILED_FROM_STATES ? new KernelMemory() : null;
 
 /** Input resistance of an ordinary hand meter. */
 export const METER_DEFAULT = METER_HIGH_OHMS;
@@ -41,10 +46,16 @@ export interface Predictor {
 
 /**
  * Prepares a circuit for being solved in its states; the pattern is worked out once.
- * @param states how many there will be: from a hundred or so on the compiled kernel pays for its set-up
+ * @param memory where the compiled kernel is to solve them
+ * @param follows groups that its readings may be followed by
  */
-export function predictor(installed: Installed, states = 1): Predictor {
-  const solver = new CircuitSolver(toNetlist(installed), states >= COMPILED_FROM_STATES);
+export function predictor(
+  installed: Installed,
+  memory: KernelMemory | null = null,
+  follows?: (elements: readonly CircuitElement[]) => readonly Group[],
+): Predictor {
+  const netlist = toNetlist(installed);
+  const solver = new CircuitSolver(netlist, memory, follows?.(netlist.elements));
   const supplies = new Set(solver.netlist.elements.flatMap((e) => (e.kind === 'source' ? [e.supply] : [])));
   return {
     installed,

@@ -30,14 +30,12 @@ describe('how a reading follows the circuit', () => {
     return voltsBetween(s.volts, 'wall.R', 'wall.C');
   };
   it('one adjoint solve says what a thousandth more of each element does', () => {
-    const solver = new CircuitSolver(netlist);
-    solver.settle(state);
-    const slopes = (moves: 'size' | 'angle'): Float64Array =>
-      solver.between(
-        solver.at('wall.R') ?? -1,
-        solver.at('wall.C') ?? -1,
-        netlist.elements.map((_, i) => ({ members: Int32Array.of(i), moves })),
-      ).slopes;
+    const slopes = (moves: 'size' | 'angle'): Float64Array => {
+      const each = netlist.elements.map((_, i) => ({ members: Int32Array.of(i), moves }));
+      const solver = new CircuitSolver(netlist, null, each);
+      solver.settle(state);
+      return solver.between(solver.at('wall.R') ?? -1, solver.at('wall.C') ?? -1, true).slopes;
+    };
     const [sizes, angles] = [slopes('size'), slopes('angle')];
     const step = 1e-3;
     netlist.elements.forEach((e, i) => {

@@ -3,8 +3,9 @@
  * follows from them: linear in the logarithms of admittances and in their angles, by one adjoint solve a reading.
  */
 import { continuity } from '../circuit/continuity';
+import type { Group } from '../circuit/kernel-layout';
 import type { CircuitElement, SourceElement } from '../circuit/netlist';
-import type { Group } from '../circuit/solve';
+import { CircuitSolver } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
 import { isHotToCommon, type Predictor, SOURCE_SPREAD, type SourceEstimate } from './predict';
 import type { CallState } from './states';
@@ -140,16 +141,17 @@ export function spreadsOf(
   states: readonly CallState[],
   source: SourceEstimate,
 ): Spreads {
-  const { solver } = p;
-  const { elements } = solver.netlist;
+  const { netlist } = p.solver;
+  const { elements } = netlist;
   const unknowns = unknownsOf(job, elements);
   const groups = groupsOf(unknowns, elements);
+  const solver = new CircuitSolver(netlist, null, groups);
   /** Share of the reading by each unknown, and whether a meter would be moved by what lies beside. */
   const sharesOf = (state: CallState, a: string, b: string): { shares: number[]; floats: boolean } => {
     const [from, to] = [solver.at(a), solver.at(b)];
     if (from === undefined || to === undefined) return { shares: groups.map(() => 0), floats: false };
     solver.settle(p.circuitState(state));
-    const point = solver.between(from, to, groups);
+    const point = solver.between(from, to, true);
     return {
       shares: [...point.slopes].map((s) => (point.open > 0 ? s / point.open : 0)),
       floats: Math.hypot(point.ohms, point.reactance) > FLOATS_OHMS / 30,

@@ -1,4 +1,5 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
+import { KernelMemory } from '../circuit/wasm/arena';
 import type { Predicted } from '../evidence/hypothesis';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Asked, DeadPair } from './asked';
@@ -88,6 +89,8 @@ interface Way {
  */
 interface Kept {
   circuit: string;
+  /** Hundreds of circuits lie in it. */
+  memory: KernelMemory;
   ways: Map<string, Way[]>;
   /** Numbers of the lists of what was asked. */
   lists: Map<string, number>;
@@ -95,8 +98,11 @@ interface Kept {
   pairs: Map<number, readonly Asked[]>;
   beside: Map<string, readonly Asked[]>;
 }
+/** Of 64 KiB: some hundred circuits. */
+const MEMORY_PAGES = 24;
 const nothingKept = (circuit: string): Kept => ({
   circuit,
+  memory: new KernelMemory(MEMORY_PAGES),
   ways: new Map(),
   lists: new Map(),
   pairs: new Map(),
@@ -158,7 +164,7 @@ export function faultReader(
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
   if (once)
     return (_id, apply) => {
-      const at = new FaultStates(circuitWith(apply, setting.planned, setting.unknowns), 1);
+      const at = new FaultStates(circuitWith(apply, setting.planned, setting.unknowns, null), 1);
       return [fresh(at, setting, at.restingLimit(setting.idle)).predicts];
     };
   const circuit = circuitOf(setting);
@@ -186,7 +192,7 @@ export function faultReader(
  */
 function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
   // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
-  const p = circuitWith(apply, setting.planned, setting.unknowns);
+  const p = circuitWith(apply, setting.planned, setting.unknowns, kept.memory);
   const from = (at: FaultStates): [FreshWay, ...Way[]] => {
     const usual = fresh(at, setting, at.restingLimit(setting.idle));
     const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives));

@@ -3,7 +3,8 @@
  * source with an angle of its own.
  */
 import { type CircuitElement, CLOSED_OHMS, type Netlist } from '../circuit/netlist';
-import { CircuitSolver, type ProbePoint } from '../circuit/solve';
+import type { ProbePoint } from '../circuit/probe';
+import { CircuitSolver } from '../circuit/solve';
 import { nominalVolts } from './supply';
 
 export interface Legs {

@@ -54,6 +54,22 @@ const BY_CONTROL: i32 = 3;
   return f64x2.sub(a < 0 ? none : pair2(volts, a), b < 0 ? none : pair2(volts, b));
 }
 
+// Solves in place: see ../factor.ts.
+function solve(head: usize, x: usize, first: i32): void {
+  const size = int(head, 0);
+  const entries = int(head, 1);
+  const column = at(head, 9);
+  const row = at(head, 10);
+  const values = at(head, 15);
+  const pivot = at(head, 16);
+  const lowerPart = values + (<usize>size << 4);
+  for (let q = int(at(head, 8), first); q < entries; q++)
+    addPair(x, int(row, q), times(pair2(lowerPart, q), pair2(x, int(column, q))));
+  for (let k = first; k < size; k++) setPair(x, k, times(pair2(pivot, k), pair2(x, k)));
+  for (let q = entries - 1; q >= 0; q--)
+    addPair(x, int(column, q), times(pair2(lowerPart, q), pair2(x, int(row, q))));
+}
+
 export function run(head: usize, maxRounds: i32): i32 {
   const size = int(head, 0);
   const entries = int(head, 1);
@@ -148,10 +164,7 @@ export function run(head: usize, maxRounds: i32): i32 {
         }
       }
     }
-    for (let q = 0; q < entries; q++) addPair(volts, int(row, q), times(pair2(lowerPart, q), pair2(volts, int(column, q))));
-    for (let k = 0; k < size; k++) setPair(volts, k, times(pair2(pivot, k), pair2(volts, k)));
-    for (let q = entries - 1; q >= 0; q--)
-      addPair(volts, int(column, q), times(pair2(lowerPart, q), pair2(volts, int(row, q))));
+    solve(head, volts, 0);
 
     let changed = false;
     for (let i = 0; i < loadCount; i++) {
@@ -176,4 +189,77 @@ export function run(head: usize, maxRounds: i32): i32 {
     if (!changed) return round;
   }
   return -maxRounds;
+}
+
+const SOURCE: i32 = 1;
+const BY_ANGLE: i32 = 1;
+const BY_VOLTS: i32 = 2;
+
+// Amperes through every element: see ../probe.ts.
+function allThrough(head: usize): void {
+  const edges = int(head, 2);
+  const kind = at(head, 17);
+  const emf = at(head, 22);
+  const supply = at(head, 23);
+  const from = at(head, 26);
+  const to = at(head, 27);
+  const suppliesOff = at(head, 33);
+  const admittance = at(head, 37);
+  const volts = at(head, 38);
+  const currents = at(head, 40);
+  for (let e = 0; e < edges; e++) {
+    let d = across(volts, int(from, e), int(to, e));
+    if (int(kind, e) == SOURCE && int(suppliesOff, int(supply, e)) == 0) d = f64x2.sub(d, pair2(emf, e));
+    setPair(currents, e, times(d, pair2(admittance, e)));
+  }
+}
+
+// A pair of points in the state last settled. `follow`: 0 without slopes, 1 with, 2 with in a state that is new.
+export function probe(head: usize, a: i32, b: i32, follow: i32): void {
+  const size = int(head, 0);
+  const adjoint = at(head, 39);
+  const out = at(head, 44);
+  const nothing = f64x2.splat(0);
+  for (let i = 0; i < size; i++) setPair(adjoint, i, nothing);
+  if (a >= 0) setPair(adjoint, a, f64x2(1, 0));
+  if (b >= 0) addPair(adjoint, b, f64x2(-1, 0));
+  if (a >= 0 || b >= 0) solve(head, adjoint, a < 0 ? b : b < 0 ? a : min(a, b));
+  const v = across(at(head, 38), a, b);
+  const open = sqrt(square(v));
+  const behind = across(adjoint, a, b);
+  store<f64>(out, open);
+  store<f64>(out + 8, max(0, f64x2.extract_lane(behind, 0)));
+  store<f64>(out + 16, f64x2.extract_lane(behind, 1));
+  if (follow == 0) return;
+  if (follow == 2) allThrough(head);
+  const u = open > 0 ? f64x2.div(v, f64x2.splat(open)) : nothing;
+  const ur = f64x2.extract_lane(u, 0);
+  const ui = f64x2.extract_lane(u, 1);
+  const emf = at(head, 22);
+  const supply = at(head, 23);
+  const from = at(head, 26);
+  const to = at(head, 27);
+  const suppliesOff = at(head, 33);
+  const admittance = at(head, 37);
+  const currents = at(head, 40);
+  const start = at(head, 41);
+  const member = at(head, 42);
+  const moves = at(head, 43);
+  const groups = int(head, 45);
+  let k = 0;
+  for (let g = 0; g < groups; g++) {
+    const by = int(moves, g);
+    let s = nothing;
+    for (const stop = int(start, g + 1); k < stop; k++) {
+      const e = int(member, k);
+      let current = pair2(currents, e);
+      if (by == BY_VOLTS)
+        current =
+          int(suppliesOff, int(supply, e)) != 0 ? nothing : f64x2.neg(times(pair2(admittance, e), pair2(emf, e)));
+      s = f64x2.sub(s, times(across(adjoint, int(from, e), int(to, e)), current));
+    }
+    const sr = f64x2.extract_lane(s, 0);
+    const si = f64x2.extract_lane(s, 1);
+    store<f64>(out + (<usize>(3 + g) << 3), by == BY_ANGLE ? si * ur - sr * ui : sr * ur + si * ui);
+  }
 }
