@@ -17,6 +17,12 @@ const kernels = [
     name: 'HOUR_WASM',
     pages: '3',
   },
+  {
+    source: 'src/core/evidence/wasm/kalman.as',
+    target: 'src/core/evidence/wasm/kalman.data.ts',
+    name: 'KALMAN_WASM',
+    pages: '1',
+  },
 ];
 
 async function compile(source, pages) {

@@ -3,6 +3,7 @@
  * Kalman form. An account is kept, so that a further reading is one step and not all of them anew.
  */
 import { AS_PLANNED, type Observation, type Parameter, type Predicted, type Predictions } from './hypothesis';
+import { type Estimate, estimateOf, type Filter, filter } from './kalman';
 
 /** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
 export const MISREPORT = 0.003;
@@ -20,11 +21,6 @@ const REJECTED = Math.log(1e-4);
 const AGAINST_REJECTS = 2;
 /** As planned, nothing that was seen or read may speak against it: a test that failed did. */
 const AGAINST_PLAN = 1;
-/**
- * What moves a reading by less, V or Ω for a parameter's whole, moves it by nothing that a meter shows: through the leak of
- * a floating core everything moves everything a little.
- */
-const NIL = 1e-7;
 /** Beyond this a reading is as far off as any. */
 export const FAR = 30;
 /** Chance that between two readings a fuse was replaced, or opened once more. */
@@ -111,32 +107,19 @@ class Account {
   private dead: boolean | null = null;
 
   private constructor(
-    private readonly theta: Float64Array,
-    private readonly cov: Float64Array,
+    private estimate: Estimate,
     private readonly far: number[],
     private readonly supports: string[],
     private readonly against: string[],
   ) {}
 
   static fresh(parameters: readonly Parameter[]): Account {
-    const p = parameters.length;
-    const cov = new Float64Array(p * p);
-    parameters.forEach((x, i) => {
-      cov[i * p + i] = x.sigma ** 2;
-    });
-    return new Account(
-      Float64Array.from(parameters, (x) => x.mean),
-      cov,
-      [],
-      [],
-      [],
-    );
+    return new Account(estimateOf(parameters), [], [], []);
   }
 
   /** To be gone on with in place of this one. What somebody holds of a ranking (its lists) is not written on. */
   succeeded(): Account {
-    const { theta, cov, far, supports, against } = this;
-    const made = new Account(theta, cov, [...far], [...supports], [...against]);
+    const made = new Account(this.estimate, [...this.far], [...this.supports], [...this.against]);
     made.taken = this.taken;
     made.log = this.log;
     made.chi = this.chi;
@@ -153,11 +136,20 @@ class Account {
     if (this.taken === observations.length) return;
     // Most hypotheses leave nothing dead, whatever is done: that is asked once.
     const kills = leftDead(predicts, done);
+    const by = filter();
+    by.open(this.estimate);
     for (; this.taken < observations.length; this.taken++)
-      this.take(predicts, observations[this.taken] as Observation, parameters, kills);
+      this.take(predicts, observations[this.taken] as Observation, parameters, kills, by);
+    this.estimate = by.close();
   }
 
-  private take(predicts: Predictions, o: Observation, parameters: readonly Parameter[], kills: boolean): void {
+  private take(
+    predicts: Predictions,
+    o: Observation,
+    parameters: readonly Parameter[],
+    kills: boolean,
+    by: Filter,
+  ): void {
     const usual = predicts.get(o.key);
     if (usual === undefined) {
       this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
@@ -173,7 +165,7 @@ class Account {
     }
     const predicted = nowDead ? DEAD : usual;
     if (o.sigma === null) this.look(o, predicted);
-    else this.figure(o, o.sigma, predicted, parameters);
+    else this.figure(o, o.sigma, predicted, by, slopesOf(predicted, parameters));
   }
 
   private look(o: Observation, predicted: Predicted): void {
@@ -185,33 +177,9 @@ class Account {
     (agrees ? this.supports : this.against).push(o.text);
   }
 
-  private figure(o: Observation, sigma: number, predicted: Predicted, parameters: readonly Parameter[]): void {
-    const { theta, cov } = this;
-    const p = parameters.length;
-    const covJ = SCRATCH.covJ.length < p ? new Float64Array(p) : SCRATCH.covJ;
-    const followed = SCRATCH.followed.length < p ? new Int32Array(p) : SCRATCH.followed;
-    SCRATCH.covJ = covJ;
-    SCRATCH.followed = followed;
-    const j = slopesOf(predicted, parameters);
-    let narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2;
-    let moved = 0;
-    // Most readings follow few of the parameters: a coil that is not called moves nothing.
-    let follows = 0;
-    for (let a = 0; a < p; a++) if (Math.abs(j[a] as number) > NIL) followed[follows++] = a;
-    for (let a = 0; a < p; a++) {
-      let sum = 0;
-      for (let k = 0; k < follows; k++) {
-        const b = followed[k] as number;
-        sum += (cov[a * p + b] as number) * (j[b] as number);
-      }
-      covJ[a] = sum;
-    }
-    for (let k = 0; k < follows; k++) {
-      const a = followed[k] as number;
-      narrow += (covJ[a] as number) * (j[a] as number);
-      moved += (theta[a] as number) * (j[a] as number);
-    }
-    const v = o.value - predicted.value - moved;
+  private figure(o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: ArrayLike<number>): void {
+    const narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2 + by.foresee(slopes);
+    const v = o.value - predicted.value - by.moved();
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
     const fits =
       (1 - SLIP) *
@@ -227,18 +195,7 @@ class Account {
     (z2 <= 9 ? this.supports : this.against).push(o.text);
     if (z2 > 9) this.beyondThree += 1;
     // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
-    if (predicted.floats !== undefined || fits < SLIP * BROAD) return;
-    let touches = 0;
-    for (let a = 0; a < p; a++) if (Math.abs(covJ[a] as number) > NIL) followed[touches++] = a;
-    for (let k = 0; k < touches; k++) {
-      const a = followed[k] as number;
-      const gain = (covJ[a] as number) / variance;
-      theta[a] = (theta[a] as number) + gain * v;
-      for (let m = 0; m < touches; m++) {
-        const b = followed[m] as number;
-        cov[a * p + b] = (cov[a * p + b] as number) - gain * (covJ[b] as number);
-      }
-    }
+    if (predicted.floats === undefined && fits >= SLIP * BROAD) by.take(v, variance);
   }
 
   /** @param failed a test has: as planned is then out of the question */
@@ -252,9 +209,6 @@ class Account {
     return { far, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
   }
 }
-
-/** Reused from figure to figure. */
-const SCRATCH = { covJ: new Float64Array(0), followed: new Int32Array(0) };
 
 /** Accounts by the predictions they are of. */
 const kept = new WeakMap<Predictions, { of: Course; account: Account }>();

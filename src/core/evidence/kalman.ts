@@ -1,0 +1,189 @@
+/**
+ * What is known of parameters that readings share, in Kalman form: y = f + J·θ + e with θ ~ N(m, Σ). Hundreds of
+ * hypotheses take hundreds of figures each, so the sums are compiled as well; the reference does the same to the last bit.
+ */
+import type { Parameter } from './hypothesis';
+import { KALMAN_WASM } from './wasm/kalman.data';
+
+/**
+ * What moves a reading by less, V or Ω for a parameter's whole, moves it by nothing that a meter shows: through the leak of
+ * a floating core everything moves everything a little.
+ */
+const NIL = 1e-7;
+
+/** Middles and covariances, of an even number of parameters: one that nothing follows fills an odd list up. */
+export interface Estimate {
+  middles: Float64Array;
+  covariances: Float64Array;
+}
+
+const evenOf = (n: number): number => n + (n % 2);
+
+export function estimateOf(parameters: readonly Parameter[]): Estimate {
+  const p = evenOf(parameters.length);
+  const middles = new Float64Array(p);
+  const covariances = new Float64Array(p * p);
+  parameters.forEach(({ sigma, mean }, i) => {
+    middles[i] = mean;
+    covariances[i * p + i] = sigma ** 2;
+  });
+  return { middles, covariances };
+}
+
+/** Takes figures into one estimate after another. */
+export interface Filter {
+  /** What follows is taken into a copy of this. */
+  open: (estimate: Estimate) => void;
+  /**
+   * A figure by its slopes: how far it spreads by the parameters, as a variance.
+   * @param slopes in the parameters' order
+   */
+  foresee: (slopes: ArrayLike<number>) => number;
+  /** What the middles move the figure last foreseen by. */
+  moved: () => number;
+  /** It is off by so much, beside that, of so much variance in all. */
+  take: (off: number, variance: number) => void;
+  close: () => Estimate;
+}
+
+/** The reference. */
+export class PlainFilter implements Filter {
+  private middles = new Float64Array(0);
+  private covariances = new Float64Array(0);
+  private slopes = new Float64Array(0);
+  /** How each parameter varies with the figure. */
+  private along = new Float64Array(0);
+  private by = 0;
+
+  open({ middles, covariances }: Estimate): void {
+    this.middles = middles.slice();
+    this.covariances = covariances.slice();
+    if (this.slopes.length === middles.length) return;
+    this.slopes = new Float64Array(middles.length);
+    this.along = new Float64Array(middles.length);
+  }
+
+  foresee(of: ArrayLike<number>): number {
+    const { middles, covariances, slopes, along } = this;
+    const p = middles.length;
+    slopes.set(of);
+    along.fill(0);
+    for (let b = 0; b < p; b++) {
+      const slope = slopes[b] as number;
+      if (Math.abs(slope) <= NIL) continue;
+      for (let a = 0; a < p; a++) along[a] = (along[a] as number) + (covariances[b * p + a] as number) * slope;
+    }
+    let variance = 0;
+    this.by = 0;
+    for (let b = 0; b < p; b++) {
+      const slope = slopes[b] as number;
+      if (Math.abs(slope) <= NIL) continue;
+      variance += (along[b] as number) * slope;
+      this.by += (middles[b] as number) * slope;
+    }
+    return variance;
+  }
+
+  moved(): number {
+    return this.by;
+  }
+
+  take(off: number, variance: number): void {
+    const { middles, covariances, along } = this;
+    const p = middles.length;
+    for (let a = 0; a < p; a++) if (Math.abs(along[a] as number) <= NIL) along[a] = 0;
+    for (let a = 0; a < p; a++) {
+      const varies = along[a] as number;
+      if (varies === 0) continue;
+      const gain = varies / variance;
+      middles[a] = (middles[a] as number) + gain * off;
+      for (let m = 0; m < p; m++)
+        covariances[a * p + m] = (covariances[a * p + m] as number) - gain * (along[m] as number);
+    }
+  }
+
+  close(): Estimate {
+    return { middles: this.middles, covariances: this.covariances };
+  }
+}
+
+/** As kalman.as lays its memory out, in bytes. */
+const MOVED = 64;
+const MIDDLES = 80;
+const PAGE = 65_536;
+
+interface Compiled {
+  foresee: (p: number) => number;
+  take: (p: number, off: number, variance: number) => void;
+}
+
+export class CompiledFilter implements Filter {
+  private readonly memory = new WebAssembly.Memory({ initial: 1 });
+  private readonly compiled: Compiled;
+  private p = -1;
+  private by = new Float64Array(0);
+  private middles = new Float64Array(0);
+  private slopes = new Float64Array(0);
+  private covariances = new Float64Array(0);
+
+  /** Throws where it cannot be compiled. */
+  constructor() {
+    const module = new WebAssembly.Module(Uint8Array.from(atob(KALMAN_WASM), (c) => c.charCodeAt(0)));
+    const { exports } = new WebAssembly.Instance(module, { env: { memory: this.memory } });
+    // The module exports exactly these functions; WebAssembly's own type says only "some value".
+    this.compiled = exports as unknown as Compiled;
+  }
+
+  private fit(p: number): void {
+    const bytes = MIDDLES + 8 * p * (3 + p);
+    const { memory } = this;
+    if (bytes > memory.buffer.byteLength) memory.grow(Math.ceil((bytes - memory.buffer.byteLength) / PAGE));
+    const { buffer } = memory;
+    this.p = p;
+    this.by = new Float64Array(buffer, MOVED, 1);
+    this.middles = new Float64Array(buffer, MIDDLES, p);
+    this.slopes = new Float64Array(buffer, MIDDLES + 8 * p, p);
+    this.covariances = new Float64Array(buffer, MIDDLES + 24 * p, p * p);
+    this.slopes.fill(0);
+  }
+
+  open({ middles, covariances }: Estimate): void {
+    if (middles.length !== this.p) this.fit(middles.length);
+    this.middles.set(middles);
+    this.covariances.set(covariances);
+  }
+
+  foresee(slopes: ArrayLike<number>): number {
+    this.slopes.set(slopes);
+    return this.compiled.foresee(this.p);
+  }
+
+  moved(): number {
+    return this.by[0] as number;
+  }
+
+  take(off: number, variance: number): void {
+    this.compiled.take(this.p, off, variance);
+  }
+
+  close(): Estimate {
+    return { middles: this.middles.slice(), covariances: this.covariances.slice() };
+  }
+}
+
+function bestFilter(): Filter {
+  try {
+    return new CompiledFilter();
+  } catch {
+    // No WebAssembly, or none with vectors.
+    return new PlainFilter();
+  }
+}
+
+let made: Filter | undefined;
+
+/** One for all: who opens an estimate closes it before another is opened. */
+export function filter(): Filter {
+  made ??= bestFilter();
+  return made;
+}
