@@ -1,7 +1,7 @@
 /** Solves a netlist in a state and answers in names: the readable face of the kernel. */
 import { StateKernel } from './kernel';
 import { type Group, KIND } from './kernel-layout';
-import { admittanceOf, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
+import { admittanceOf, type CircuitElement, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
 import type { ProbePoint, Slopes } from './probe';
 import type { KernelMemory } from './wasm/arena';
@@ -46,10 +46,9 @@ const part = (values: Float64Array, at: number, which: 0 | 1): number =>
 
 export class CircuitSolver {
   readonly netlist: Netlist;
-  readonly nodes: readonly string[];
   readonly kernel: StateKernel;
   /** Coils with an inrush: where in the netlist, its admittance then, and the volts under which pulling in is tried with it. */
-  private readonly coils: readonly { e: number; inrush: Phasor; weak: number }[];
+  private readonly coils: { e: number; inrush: Phasor; weak: number }[] = [];
 
   /**
    * Throws a RangeError that names the element if a value is not a finite number.
@@ -59,22 +58,28 @@ export class CircuitSolver {
   constructor(netlist: Netlist, memory: KernelMemory | null = null, groups: readonly Group[] = []) {
     this.netlist = netlist;
     this.kernel = new StateKernel(netlist, memory, groups);
-    this.coils = netlist.elements.flatMap((x, e) =>
-      x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va
-        ? [{ e, inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz), weak: WEAK_SHARE * x.ratedVolts }]
-        : [],
-    );
-    this.nodes = [...this.kernel.nodeIndex.keys()].filter((name) => name !== netlist.ground);
+    for (const e of this.kernel.layout.loads) {
+      const x = netlist.elements[e] as CircuitElement;
+      if (x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va)
+        this.coils.push({
+          e,
+          inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz),
+          weak: WEAK_SHARE * x.ratedVolts,
+        });
+    }
     const { passing, emf } = this.kernel.layout;
-    netlist.elements.forEach((e, i) => {
-      if (![2 * i, 2 * i + 1].every((k) => Number.isFinite(passing[k]) && Number.isFinite(emf[k]))) {
-        throw new RangeError(`"${e.name}" has a value that is not finite`);
-      }
-    });
+    for (let k = 0; k < passing.length; k++)
+      if (!Number.isFinite(passing[k]) || !Number.isFinite(emf[k]))
+        throw new RangeError(`"${netlist.elements[k >> 1]?.name}" has a value that is not finite`);
   }
 
   /** No pair was followed in the state last settled. */
   private isNew = true;
+
+  /** All nodes but the reference. */
+  get nodes(): string[] {
+    return [...this.kernel.nodeIndex.keys()].filter((name) => name !== this.netlist.ground);
+  }
 
   has(node: string): boolean {
     return this.kernel.nodeIndex.has(node);

@@ -39,7 +39,8 @@ const MOST_KNOWN = 500;
  * @param edges pairs of node numbers; -1 is the reference
  */
 export function analyse(size: number, edges: readonly (readonly [number, number])[]): Pattern {
-  const key = `${size}:${edges.join()}`;
+  let key = String.fromCharCode(size);
+  for (const [a, b] of edges) key += String.fromCharCode(a + 1, b + 1);
   const found = known.get(key) ?? worked(size, edges);
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, found);

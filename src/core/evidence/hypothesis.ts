@@ -52,6 +52,11 @@ export interface Observation {
   after?: readonly string[];
 }
 
+/** There are hundreds of thousands of answers in a ranking: all are one of two. */
+const YES: Predicted = { value: 1 };
+const NO: Predicted = { value: 0 };
+export const isSo = (yes: boolean): Predicted => (yes ? YES : NO);
+
 /** What can be wrong, in words, and how common that is. */
 export interface NamedFault {
   id: string;

@@ -3,7 +3,7 @@
  * state is solved once for all the ways in which a device may take it.
  */
 import { continuity, DIRECT_OHMS } from '../circuit/continuity';
-import type { CircuitState } from '../circuit/netlist';
+import type { CircuitElement, CircuitState } from '../circuit/netlist';
 import { meterReading, type Settled } from '../circuit/solve';
 import type { KernelMemory } from '../circuit/wasm/arena';
 import type { Parameter, Predicted } from '../evidence/hypothesis';
@@ -55,13 +55,18 @@ export function circuitWith(
   const { netlist } = p.solver;
   const { elements } = netlist;
   const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
-  const mains = elements.flatMap((e, i) => (own.has(e.id) ? [2 * i, 2 * i + 1] : []));
+  const { sources, loads } = p.solver.kernel.layout;
+  const mains: number[] = [];
+  for (const e of sources) if (own.has((elements[e] as CircuitElement).id)) mains.push(2 * e, 2 * e + 1);
+  const shown: { id: string; runs: string }[] = [];
+  for (const i of loads) {
+    const e = elements[i] as CircuitElement;
+    if (e.kind === 'load' && e.runs && seenRunning(e.runs)) shown.push({ id: e.id, runs: e.runs });
+  }
   return {
     ...p,
     unknowns,
-    shown: elements.flatMap((e) =>
-      e.kind === 'load' && e.runs && seenRunning(e.runs) ? [{ id: e.id, runs: e.runs }] : [],
-    ),
+    shown,
     mains,
     nominal: mains.map((i) => p.solver.kernel.layout.emf[i] as number),
     joined: later(() => continuity(netlist)),
@@ -98,9 +103,11 @@ export type PairPredictions = readonly (readonly [string, Predicted])[];
 /** What a call comes to: the device calls; it has no power, or loses it by calling; the call opens the fuse. */
 type Comes = 'calls' | 'dark' | 'blown';
 
-/** How many times worse than usual each unknown is known in a state. */
-const doubts = (unknowns: readonly Unknown[], { starting, goingDark }: SettledCall): number[] =>
-  unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
+/** How many times worse than usual each unknown is known in a state; null where none is. */
+const doubts = (unknowns: readonly Unknown[], { starting, goingDark }: SettledCall): number[] | null =>
+  starting.size === 0 && !goingDark
+    ? null
+    : unknowns.map(({ id }) => (starting.has(id) ? STARTING_DOUBT : goingDark && id === 'device' ? DARK_DOUBT : 1));
 
 /** Pairs of the state last settled. */
 function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall): PairPredictions {
@@ -116,7 +123,8 @@ function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall)
     const predicted = figure(volts, Math.hypot(ohms, reactance));
     if (read) {
       for (let u = 0; u < first; u++) along[u] = volts;
-      for (let u = 0; u < doubt.length; u++) along[first + u] = (along[first + u] as number) * (doubt[u] as number);
+      for (let u = 0; doubt && u < doubt.length; u++)
+        along[first + u] = (along[first + u] as number) * (doubt[u] as number);
       predicted.along = along;
     }
     found.push([key, predicted]);

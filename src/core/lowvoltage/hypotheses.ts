@@ -25,7 +25,7 @@ export class Under {
   private readonly all: ReturnType<typeof faultReader>;
   private readonly read: ReturnType<typeof faultReader>;
   /** What was predicted of what was read only, and what asks for the rest. */
-  private readonly partly = new WeakMap<Predictions, () => void>();
+  private readonly partly = new Map<Predictions, () => void>();
   /** By fault, for each of its predictions, what puts it in as bad as that. */
   private readonly asBad = new Map<string, Fault['apply'][]>();
 

@@ -6,6 +6,7 @@
 
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { Point } from '../circuit/point';
+import { perObject } from '../per-object';
 import type { TerminalRole } from '../survey/terminals.data';
 import { BOARD_FUSE_AMPS, FUSE_OHMS, REGULATION, SECONDARY_VOLTS, WINDING_REACTANCE } from './loads.data';
 
@@ -118,22 +119,19 @@ export const callOf = (screw: string): string => `call:${screw}`;
 /** The rest of a sheath, as every core in it sees it: which lies beside which nobody knows. */
 const SHEATH = 'sheath';
 
-/** Cores of one sheath lie beside each other: one that floats is moved by the others. A broken one is two halves. */
-function besideEachOther(conductors: readonly InstalledConductor[]): CircuitElement[] {
-  if (conductors.length < 2) return [];
-  return conductors.flatMap((c) => {
-    const beside = (a: string, share: number): CircuitElement => ({
-      kind: 'capacitance',
-      id: `beside:${c.id}:${a}`,
-      name: `${c.colour} in its sheath`,
-      a,
-      b: SHEATH,
-      farads: c.farads * share,
-    });
-    const { wall, board } = endsOf(c);
-    return c.open === 'middle' ? [beside(wall, 0.5), beside(board, 0.5)] : [beside(wall, 1)];
+/** A core beside the others of its sheath: one that floats is moved by them. A broken one is two halves. */
+const besideOthers = perObject((c: InstalledConductor): CircuitElement[] => {
+  const beside = (a: string, share: number): CircuitElement => ({
+    kind: 'capacitance',
+    id: `beside:${c.id}:${a}`,
+    name: `${c.colour} in its sheath`,
+    a,
+    b: SHEATH,
+    farads: c.farads * share,
   });
-}
+  const { wall, board } = endsOf(c);
+  return c.open === 'middle' ? [beside(wall, 0.5), beside(board, 0.5)] : [beside(wall, 1)];
+});
 
 /** Nodes of a core's two ends: a screw, or its own bare end. */
 const endsOf = (c: InstalledConductor): { wall: string; board: string } => ({
@@ -142,7 +140,7 @@ const endsOf = (c: InstalledConductor): { wall: string; board: string } => ({
 });
 
 /** A winding behind its fuse, whole or blown. */
-function transformerElements(t: InstalledTransformer): CircuitElement[] {
+const transformerElements = perObject((t: InstalledTransformer): CircuitElement[] => {
   const fused = { id: `fuse:${t.id}`, a: `${t.id}.hot`, b: boardNode(t.hot) };
   return [
     {
@@ -162,9 +160,9 @@ function transformerElements(t: InstalledTransformer): CircuitElement[] {
       ? { kind: 'link', ...fused, name: `blown fuse of ${t.id}`, ohms: OPEN_OHMS }
       : { kind: 'fuse', ...fused, name: `fuse of ${t.id}`, ohms: FUSE_OHMS, amps: BOARD_FUSE_AMPS },
   ];
-}
+});
 
-function conductorElement(c: InstalledConductor): CircuitElement {
+const conductorElement = perObject((c: InstalledConductor): CircuitElement => {
   const { wall, board } = endsOf(c);
   return {
     kind: 'conductor',
@@ -174,46 +172,52 @@ function conductorElement(c: InstalledConductor): CircuitElement {
     b: board,
     ohms: c.open === 'middle' ? OPEN_OHMS : Math.max(c.ohms, 1e-4),
   };
-}
-
-const contactElement = (c: InstalledContact): CircuitElement => ({
-  kind: 'contact',
-  id: `contact:${c.to}`,
-  name: `thermostat contact ${c.from} to ${c.to}`,
-  a: wallNode(c.from),
-  b: wallNode(c.to),
-  closedOhms: c.stuck === 'open' ? OPEN_OHMS : CLOSED_OHMS,
-  openOhms: c.stuck === 'closed' ? CLOSED_OHMS : OPEN_OHMS,
-  by: { control: callOf(c.to) },
-  normally: 'open',
 });
 
-const deviceElement = ({ hot, common, va }: NonNullable<Installed['device']>): CircuitElement => ({
-  kind: 'load',
-  id: 'device',
-  name: 'thermostat',
-  a: wallNode(hot),
-  b: wallNode(common),
-  ratedVolts: SECONDARY_VOLTS,
-  va,
-  coil: false,
-  runs: 'display',
-});
+const contactElement = perObject(
+  (c: InstalledContact): CircuitElement => ({
+    kind: 'contact',
+    id: `contact:${c.to}`,
+    name: `thermostat contact ${c.from} to ${c.to}`,
+    a: wallNode(c.from),
+    b: wallNode(c.to),
+    closedOhms: c.stuck === 'open' ? OPEN_OHMS : CLOSED_OHMS,
+    openOhms: c.stuck === 'closed' ? CLOSED_OHMS : OPEN_OHMS,
+    by: { control: callOf(c.to) },
+    normally: 'open',
+  }),
+);
 
-const loadElement = (l: InstalledLoad): CircuitElement => ({
-  kind: 'load',
-  id: `load:${l.id}`,
-  name: l.name,
-  a: l.outdoor ? outdoorNode(l.terminal) : boardNode(l.terminal),
-  b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
-  ratedVolts: SECONDARY_VOLTS,
-  va: l.va,
-  inrushVA: l.inrushVA,
-  powerFactor: l.powerFactor,
-  coil: true,
-  ...(l.stuck ? { stuck: true } : {}),
-  runs: l.runs,
-});
+const deviceElement = perObject(
+  ({ hot, common, va }: NonNullable<Installed['device']>): CircuitElement => ({
+    kind: 'load',
+    id: 'device',
+    name: 'thermostat',
+    a: wallNode(hot),
+    b: wallNode(common),
+    ratedVolts: SECONDARY_VOLTS,
+    va,
+    coil: false,
+    runs: 'display',
+  }),
+);
+
+const loadElement = perObject(
+  (l: InstalledLoad): CircuitElement => ({
+    kind: 'load',
+    id: `load:${l.id}`,
+    name: l.name,
+    a: l.outdoor ? outdoorNode(l.terminal) : boardNode(l.terminal),
+    b: l.outdoor ? outdoorNode(l.common) : boardNode(l.common),
+    ratedVolts: SECONDARY_VOLTS,
+    va: l.va,
+    inrushVA: l.inrushVA,
+    powerFactor: l.powerFactor,
+    coil: true,
+    ...(l.stuck ? { stuck: true } : {}),
+    runs: l.runs,
+  }),
+);
 
 const linkElement = (a: string, b: string): CircuitElement => ({
   kind: 'link',
@@ -224,6 +228,10 @@ const linkElement = (a: string, b: string): CircuitElement => ({
   ohms: 0.01,
 });
 
+type Link = Installed['wallLinks'][number];
+const wallLinkElement = perObject(([a, b]: Link) => linkElement(wallNode(a), wallNode(b)));
+const boardLinkElement = perObject(([a, b]: Link) => linkElement(boardNode(a), boardNode(b)));
+
 /** The circuit of what is installed. */
 export function toNetlist(installed: Installed): Netlist {
   const { conductors, wallLinks, boardLinks, contacts, device, loads, extra = [], points = [] } = installed;
@@ -232,9 +240,9 @@ export function toNetlist(installed: Installed): Netlist {
     elements: [
       ...installed.transformers.flatMap(transformerElements),
       ...conductors.map(conductorElement),
-      ...besideEachOther(conductors),
-      ...wallLinks.map(([a, b]) => linkElement(wallNode(a), wallNode(b))),
-      ...boardLinks.map(([a, b]) => linkElement(boardNode(a), boardNode(b))),
+      ...(conductors.length < 2 ? [] : conductors.flatMap(besideOthers)),
+      ...wallLinks.map(wallLinkElement),
+      ...boardLinks.map(boardLinkElement),
       ...contacts.map(contactElement),
       ...(device ? [deviceElement(device)] : []),
       ...loads.filter((l) => !l.open).map(loadElement),

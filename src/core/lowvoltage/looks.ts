@@ -1,9 +1,7 @@
 /** What a person would see, hear and feel of a 24 V system in a state, by what runs in it. */
-import type { Predicted } from '../evidence/hypothesis';
+import { isSo, type Predicted } from '../evidence/hypothesis';
 import { directionKey, movesKey, runsKey } from './evidence-keys';
 import type { Installed } from './installed';
-
-const answer = (value: number): Predicted => ({ value });
 
 /** Equipment that starts its blower by itself: with its heat, with its compressor. */
 export interface OwnBlower {
@@ -43,10 +41,10 @@ export function looks(
   installed: Installed,
 ): void {
   const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
-  predicts.set(runsKey(state), answer(right ? 1 : 0));
+  predicts.set(runsKey(state), isSo(right));
   const heat = direction(installed, runs);
-  if (heat !== null) predicts.set(directionKey(state), answer(heat));
+  if (heat !== null) predicts.set(directionKey(state), isSo(heat === 1));
   // Without its blower heat or cold does not reach the air that is read.
-  if (heat === null) predicts.set(movesKey(state), answer(0));
-  else if (runs.includes('blower')) predicts.set(movesKey(state), answer(1));
+  if (heat === null) predicts.set(movesKey(state), isSo(false));
+  else if (runs.includes('blower')) predicts.set(movesKey(state), isSo(true));
 }

@@ -56,7 +56,7 @@ export function predictor(
 ): Predictor {
   const netlist = toNetlist(installed);
   const solver = new CircuitSolver(netlist, memory, follows?.(netlist.elements));
-  const supplies = new Set(solver.netlist.elements.flatMap((e) => (e.kind === 'source' ? [e.supply] : [])));
+  const supplies = new Set(solver.kernel.supplyNames);
   return {
     installed,
     solver,

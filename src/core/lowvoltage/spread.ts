@@ -7,6 +7,7 @@ import type { Group } from '../circuit/kernel-layout';
 import type { CircuitElement, SourceElement } from '../circuit/netlist';
 import { CircuitSolver } from '../circuit/solve';
 import type { LowVoltageJob } from '../job/schema';
+import { perObject } from '../per-object';
 import { isHotToCommon, type Predictor, SOURCE_SPREAD, type SourceEstimate } from './predict';
 import type { CallState } from './states';
 
@@ -98,23 +99,16 @@ export function unknownsOf(job: LowVoltageJob, elements: readonly CircuitElement
   ];
 }
 
-/** By unknowns, for each sort of element the numbers of those that move it: hundreds of circuits have the same elements. */
-const movers = new WeakMap<readonly Unknown[], Map<string, readonly number[]>>();
+/** By unknowns, for each element the numbers of those that move it: hundreds of circuits share most of their elements. */
+const moversOf = perObject((unknowns: readonly Unknown[]) =>
+  perObject((e: CircuitElement): readonly number[] => unknowns.flatMap((u, k) => (u.of(e) ? [k] : []))),
+);
 
 /** Elements that each unknown moves, by their place in a netlist. */
 export function groupsOf(unknowns: readonly Unknown[], elements: readonly CircuitElement[]): Group[] {
-  const known = movers.get(unknowns) ?? new Map<string, readonly number[]>();
-  movers.set(unknowns, known);
+  const movers = moversOf(unknowns);
   const members = unknowns.map((): number[] => []);
-  elements.forEach((e, i) => {
-    const sort = `${e.kind}${e.kind === 'load' && e.powerFactor !== undefined ? '~' : ''} ${e.id}`;
-    let by = known.get(sort);
-    if (!by) {
-      by = unknowns.flatMap((u, k) => (u.of(e) ? [k] : []));
-      known.set(sort, by);
-    }
-    for (const k of by) members[k]?.push(i);
-  });
+  for (let i = 0; i < elements.length; i++) for (const k of movers(elements[i] as CircuitElement)) members[k]?.push(i);
   return unknowns.map(({ moves }, k) => ({ moves, members: Int32Array.from(members[k] ?? []) }));
 }
 

@@ -1,6 +1,6 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
 import { KernelMemory } from '../circuit/wasm/arena';
-import type { Predicted } from '../evidence/hypothesis';
+import { isSo, type Predicted } from '../evidence/hypothesis';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
@@ -46,7 +46,6 @@ export const byNameplate = (installed: Installed, openVolts: number): Installed 
   transformers: installed.transformers.map((t) => ({ ...t, openVolts })),
 });
 
-const looked = (yes: boolean): Predicted => ({ value: yes ? 1 : 0 });
 /** What a meter shows between points that hang together, and between such that do not, Ω. */
 const JOINED_READS = 1;
 const joinedAnswer = (joined: boolean): Predicted => ({
@@ -213,7 +212,7 @@ function addDead({ at: { p }, predicts }: Way, { dead }: FaultSetting): void {
   for (const { key, direct, a, b } of dead) {
     if (predicts.has(key)) continue;
     predicts.set(key, joinedAnswer(p.joined(a, b)));
-    predicts.set(direct, looked(p.direct(a, b)));
+    predicts.set(direct, isSo(p.direct(a, b)));
   }
 }
 
@@ -221,7 +220,7 @@ function addDead({ at: { p }, predicts }: Way, { dead }: FaultSetting): void {
 function addRan({ predicts, runs }: Way, { ran }: FaultSetting): void {
   for (const [key, { state, name }] of ran) {
     const there = runs.get(state);
-    if (there && !predicts.has(key)) predicts.set(key, looked(there.includes(name)));
+    if (there && !predicts.has(key)) predicts.set(key, isSo(there.includes(name)));
   }
 }
 
@@ -229,7 +228,7 @@ function addRan({ predicts, runs }: Way, { ran }: FaultSetting): void {
 function addSees({ at, livesFrom, predicts }: Way, { sees, idle }: FaultSetting): void {
   if (sees === null || !idle || predicts.has(SEES_KEY)) return;
   const all = livesFrom === null ? false : at.reports(idle, livesFrom, sees);
-  if (all !== null) predicts.set(SEES_KEY, looked(all));
+  if (all !== null) predicts.set(SEES_KEY, isSo(all));
 }
 
 function answer({ answered, last }: Way, state: string, list: number): void {
@@ -291,7 +290,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
     if (state.id === setting.idle?.id) way.resting = settled.calling;
     if (settled.weak) weak.push(state);
     put(way, pairs);
-    if (settled.blown) predicts.set(opensKey(state.id), looked(true));
+    if (settled.blown) predicts.set(opensKey(state.id), isSo(true));
     const runs = withAir(
       at.p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
       setting.ownBlower,
@@ -300,10 +299,10 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
     const wanted = setting.wanted.get(state.id) ?? [];
     way.runs.set(state.id, isLame(runs) ? null : runs);
     if (!isLame(runs)) looks(predicts, state.id, runs, wanted, at.p.installed);
-    if (state.id === 'idle') predicts.set(DISPLAY_KEY, looked(!(setting.planned.device && livesFrom === null)));
+    if (state.id === 'idle') predicts.set(DISPLAY_KEY, isSo(!(setting.planned.device && livesFrom === null)));
   }
   for (const [key, { state, none }] of setting.stopped)
-    predicts.set(key, looked(!none.some((name) => running.has(`${state}|${name}`))));
+    predicts.set(key, isSo(!none.some((name) => running.has(`${state}|${name}`))));
   addSees(way, setting);
   addRan(way, setting);
   if (!setting.complaints) return way;
