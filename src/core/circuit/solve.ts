@@ -226,7 +226,11 @@ export class CircuitSolver {
   /** Volts between two points in the state last settled, with nothing drawn there; 0 where one is not in this circuit. */
   openVolts(a: string, b: string): number {
     const [i, j] = [this.at(a), this.at(b)];
-    if (i === undefined || j === undefined) return 0;
+    return i === undefined || j === undefined ? 0 : this.openBetween(i, j);
+  }
+
+  /** The same by positions, from `at`. */
+  openBetween(i: number, j: number): number {
     const { volts } = this.kernel;
     return Math.hypot(part(volts, i, 0) - part(volts, j, 0), part(volts, i, 1) - part(volts, j, 1));
   }

@@ -7,6 +7,7 @@ import type { CircuitElement, CircuitState } from '../circuit/netlist';
 import { meterReading, type Settled } from '../circuit/solve';
 import type { KernelMemory } from '../circuit/wasm/arena';
 import type { Parameter, Predicted } from '../evidence/hypothesis';
+import { perObject } from '../per-object';
 import type { Asked } from './asked';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
@@ -132,6 +133,9 @@ function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall)
   return found;
 }
 
+/** Of a device without power, nothing is called. */
+const atRest = perObject((state: CallState): CallState => ({ ...state, calls: [], accessories: [] }));
+
 const isSame = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean =>
   a.size === b.size && [...a].every((x) => b.has(x));
 
@@ -146,8 +150,12 @@ interface Outcome {
 export class FaultStates {
   /** By state, as it settles with the device calling. */
   private readonly calls = new Map<string, SettledCall>();
-  /** By state and what its call comes to. */
-  private readonly outcomes = new Map<string, Outcome>();
+  /** By what a call comes to, and state. */
+  private readonly outcomes: Record<Comes, Map<string, Outcome>> = {
+    calls: new Map(),
+    dark: new Map(),
+    blown: new Map(),
+  };
   private readonly reported = new Map<Comes, boolean | null>();
 
   /** @param supply share of the nameplates' volts */
@@ -168,19 +176,19 @@ export class FaultStates {
    */
   at(state: CallState, livesFrom: number | null, asked: readonly Asked[]): Outcome {
     const { comes, call, stands } = this.comesTo(state, livesFrom);
-    const key = `${state.id}|${comes}`;
-    const before = this.outcomes.get(key);
+    const outcomes = this.outcomes[comes];
+    const before = outcomes.get(state.id);
     if (before?.asked === asked) return before;
     const settled = before?.settled ?? (comes === 'calls' ? call : this.powerless(state, comes, call));
     if (before || (comes === 'calls' && !stands)) this.stand(this.switched(state, comes));
     const made: Outcome = { settled, asked, pairs: pairsIn(this.p, asked, settled) };
-    this.outcomes.set(key, made);
+    outcomes.set(state.id, made);
     return made;
   }
 
   /** Lets go of what was asked: its ways have it by now, and there are hundreds of these. */
   forget(): void {
-    this.outcomes.clear();
+    for (const outcomes of Object.values(this.outcomes)) outcomes.clear();
   }
 
   /** Whether a call comes to the same with another supply: the same pulls in, starts and blows, and the device lives or not. */
@@ -235,7 +243,7 @@ export class FaultStates {
   private switched(state: CallState, comes: Comes): CircuitState {
     const { circuitState, installed } = this.p;
     if (comes === 'calls') return circuitState(state);
-    const resting = circuitState({ ...state, calls: [], accessories: [] });
+    const resting = circuitState(atRest(state));
     if (comes === 'dark') return resting;
     const suppliesOff = new Set([...resting.suppliesOff, ...installed.transformers.map((t) => t.supply)]);
     return { controls: resting.controls, suppliesOff };

@@ -28,6 +28,14 @@ function direction(installed: Installed, running: readonly string[]): number | n
 export const isLame = (runs: readonly string[]): boolean =>
   runs.some((r) => r.endsWith(', high') && !runs.includes(r.replace(/, high$/, '')));
 
+/** Made once a state: hundreds of faults are looked at in each. */
+const known = new Map<string, { runs: string; direction: string; moves: string }>();
+function keysOf(state: string): { runs: string; direction: string; moves: string } {
+  const found = known.get(state) ?? { runs: runsKey(state), direction: directionKey(state), moves: movesKey(state) };
+  known.set(state, found);
+  return found;
+}
+
 /**
  * What would be seen, heard and felt in a state where so much runs.
  * @param predicts where it is put
@@ -41,10 +49,11 @@ export function looks(
   installed: Installed,
 ): void {
   const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
-  predicts.set(runsKey(state), isSo(right));
+  const keys = keysOf(state);
+  predicts.set(keys.runs, isSo(right));
   const heat = direction(installed, runs);
-  if (heat !== null) predicts.set(directionKey(state), isSo(heat === 1));
+  if (heat !== null) predicts.set(keys.direction, isSo(heat === 1));
   // Without its blower heat or cold does not reach the air that is read.
-  if (heat === null) predicts.set(movesKey(state), isSo(false));
-  else if (runs.includes('blower')) predicts.set(movesKey(state), isSo(true));
+  if (heat === null) predicts.set(keys.moves, isSo(false));
+  else if (runs.includes('blower')) predicts.set(keys.moves, isSo(true));
 }

@@ -11,6 +11,7 @@ import { KernelMemory } from '../circuit/wasm/arena';
 import { parsePoint, roleAt } from '../job/points';
 import { standingReadings } from '../job/readings';
 import type { LowVoltageJob } from '../job/schema';
+import { perObject } from '../per-object';
 import { boardNode, callOf, type Installed, openVoltsOf, toNetlist, wallNode } from './installed';
 import type { CallState } from './states';
 
@@ -41,6 +42,8 @@ export interface StatePrediction {
 export interface Predictor {
   installed: Installed;
   solver: CircuitSolver;
+  /** Where the device takes its power, as positions in the circuit; null where it draws from no wire. */
+  device: readonly [number, number] | null;
   circuitState: (state: CallState) => CircuitState;
 }
 
@@ -57,27 +60,46 @@ export function predictor(
   const netlist = toNetlist(installed);
   const solver = new CircuitSolver(netlist, memory, follows?.(netlist.elements));
   const supplies = new Set(solver.kernel.supplyNames);
+  const { device } = installed;
+  const [hot, common] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
   return {
     installed,
     solver,
+    device: hot === undefined || common === undefined ? null : [hot, common],
     circuitState: (state) => ({
-      controls: new Set(calledTerminals(installed, state).map(callOf)),
-      suppliesOff: state.dead ? supplies : new Set(),
+      controls: controlsIn(installed, state),
+      suppliesOff: state.dead ? supplies : NO_SUPPLY,
     }),
   };
 }
+
+const NO_SUPPLY: ReadonlySet<string> = new Set();
+
+/** Of a device as it is meant to be set: most faults leave its contacts alone. */
+const usualControls = perObject((contacts: Installed['contacts']) =>
+  perObject((state: CallState) => new Set(energised(contacts, state, false).map(callOf))),
+);
+
+const controlsIn = (installed: Installed, state: CallState): ReadonlySet<string> =>
+  installed.calledAs || installed.valveReversed
+    ? new Set(calledTerminals(installed, state).map(callOf))
+    : usualControls(installed.contacts)(state);
 
 /** Wall terminals the thermostat energises in a state, as it is set. */
 function calledTerminals(installed: Installed, meant: CallState): string[] {
   const otherwise = installed.calledAs?.[meant.id];
   const state = otherwise ? { ...meant, ...otherwise } : meant;
+  return energised(installed.contacts, state, installed.valveReversed === true);
+}
+
+function energised(contacts: Installed['contacts'], state: CallState, reversed: boolean): string[] {
   const compressor = state.calls.includes('cool1');
-  return installed.contacts
+  return contacts
     .filter((c) => {
       if (c.role === 'accessory') return state.accessories?.includes(c.to) ?? false;
       const role = c.role ?? 'fault';
       const called = state.calls.includes(role);
-      const flips = installed.valveReversed === true && compressor && role.startsWith('valve-');
+      const flips = reversed && compressor && role.startsWith('valve-');
       return flips && role !== 'valve-close' ? !called : called;
     })
     .map((c) => c.to);

@@ -9,12 +9,7 @@ import type { CallState } from './states';
 export const LIT_VOLTS = 18;
 
 /** Volts at the device in the state last settled; null where it draws from no wire. */
-export function deviceVolts({ installed: { device }, solver }: Predictor): number | null {
-  const [a, b] = device ? [wallNode(device.hot), wallNode(device.common)] : [];
-  return a === undefined || b === undefined || solver.at(a) === undefined || solver.at(b) === undefined
-    ? null
-    : solver.openVolts(a, b);
-}
+export const deviceVolts = ({ device, solver }: Predictor): number | null => device && solver.openBetween(...device);
 
 /** From its R to a terminal, so many volts are taken for a coil behind it. */
 const SENSE_VOLTS = 15;

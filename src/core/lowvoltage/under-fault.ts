@@ -284,6 +284,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
   const { predicts } = way;
   addDead(way, setting);
   const running = new Set<string>();
+  const listsRunning = setting.complaints || setting.stopped.size > 0;
   for (const state of setting.states) {
     const { settled, pairs } = at.at(state, livesFrom, setting.asked.get(state.id) ?? NO_PAIRS);
     called.push(settled.calling);
@@ -295,7 +296,7 @@ function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null)
       at.p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
       setting.ownBlower,
     );
-    for (const r of runs) running.add(`${state.id}|${r}`);
+    if (listsRunning) for (const r of runs) running.add(`${state.id}|${r}`);
     const wanted = setting.wanted.get(state.id) ?? [];
     way.runs.set(state.id, isLame(runs) ? null : runs);
     if (!isLame(runs)) looks(predicts, state.id, runs, wanted, at.p.installed);
