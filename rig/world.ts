@@ -10,6 +10,7 @@ import { ownOf } from '../src/core/family/registry';
 import { standingReadings } from '../src/core/job/readings';
 import type { Job, LowVoltageJob } from '../src/core/job/schema';
 import { ACTION } from '../src/core/lowvoltage/accessories/plan';
+import type { Letters } from '../src/core/lowvoltage/candidates';
 import { everyFault } from '../src/core/lowvoltage/diagnose';
 import type { Fault } from '../src/core/lowvoltage/faults/fault';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
@@ -35,11 +36,18 @@ export interface WorldOptions {
 const HOT_ROLES: readonly (TerminalRole | undefined)[] = ['hot', 'hot-cool', 'hot-heat'];
 
 /** With what somebody saw the equipment start its own blower. */
-function ownFanOf({ survey }: LowVoltageJob, told: Readonly<Record<string, string>>, equipment: Equipment): OwnFan {
+function ownFanOf({ survey }: LowVoltageJob, equipment: Equipment): OwnFan {
   const { electricHeat, wet, valve } = equipment;
-  const seen = survey.equipment.fanStartedBy === 'equipment' || told['heat-fan'] === 'own';
-  return { heating: (electricHeat || wet || valve !== null) && seen, cooling: told['y-without-g'] === 'own' };
+  const { fanStartedBy, fanWithCooling } = survey.equipment;
+  const seen = fanStartedBy === 'equipment';
+  return { heating: (electricHeat || wet || valve !== null) && seen, cooling: fanWithCooling === 'own' };
 }
+
+/** What somebody has seen of the letters stands over what readings say of them. */
+const settledBy = (letters: Letters, job: LowVoltageJob): LowVoltageJob => ({
+  ...job,
+  survey: { ...job.survey, seen: { ...letters, ...job.survey.seen } },
+});
 
 /** Volts of R to C with nothing called, as somebody read them there before a proof began. */
 function restingVolts(job: LowVoltageJob): { a: string; b: string; volts: number } | null {
@@ -80,14 +88,13 @@ export class World {
   constructor(kept: Job, options: WorldOptions = {}) {
     const { faults = [], outdoorCelsius = 24, roomCelsius = 21, unlisted = [], seed } = options;
     const d = ownOf(derive(kept), '24v');
-    const job = seenAs(kept, '24v');
+    const job = settledBy(d.candidates.settled, seenAs(kept, '24v'));
     if (!d.sheet || !d.installed || !d.wiring || d.predictionsOf !== 'plan') {
       throw new RigError(
         'This job has no plan to build a house from: it needs a readable survey, a device and a way to power it.',
       );
     }
-    const told = { ...d.candidates.settled, ...job.answers };
-    const house = houseAsWired(job, d.sheet, d.wiring, told);
+    const house = houseAsWired(job, d.sheet, d.wiring);
     this.sheet = d.sheet;
     this.equipment = house.equipment;
     this.accessories = d.wiring.accessories.map((a) => ({
@@ -119,13 +126,7 @@ export class World {
       read: restingVolts(job),
     });
     this.outdoorCelsius = outdoorCelsius;
-    this.air = new HouseAir(
-      this.circuit,
-      house.equipment,
-      ownFanOf(job, told, house.equipment),
-      outdoorCelsius,
-      roomCelsius,
-    );
+    this.air = new HouseAir(this.circuit, house.equipment, ownFanOf(job, house.equipment), outdoorCelsius, roomCelsius);
     this.startLeft = this.sheet.firstStartSeconds;
     this.restLeft = this.restSeconds();
     this.settle();

@@ -11,7 +11,6 @@ import { kitWiring } from '../../src/core/lowvoltage/power-kits';
 import { accessoryCircuit } from './accessories';
 import { deviceOf } from './device';
 import { type Equipment, equipmentOf, hertzThere } from './equipment';
-import type { Told } from './letters';
 import { coreOhms } from './outdoors';
 
 /** Between a core and the rest of its sheath, F/m. */
@@ -23,9 +22,9 @@ export interface House {
   equipment: Equipment;
 }
 
-/** @param told answers of the installer, and what readings have settled */
-export function houseAsWired(job: LowVoltageJob, sheet: DeviceSheet, work: WiringPlan, told: Told): House {
-  const equipment = equipmentOf(job, told);
+/** @param job with the letters that readings have settled */
+export function houseAsWired(job: LowVoltageJob, sheet: DeviceSheet, work: WiringPlan): House {
+  const equipment = equipmentOf(job);
   const rows = work.rows.filter((r) => !r.pair);
   const cores = new Set(rows.flatMap((r) => (r.newWall === null ? [] : [r.newWall])));
   const { kit } = work;
@@ -33,7 +32,7 @@ export function houseAsWired(job: LowVoltageJob, sheet: DeviceSheet, work: Wirin
   const device = deviceOf(sheet, {
     cores,
     transformers: equipment.transformers.length,
-    commonOfHeat: told['common-of'] === 'heat',
+    commonOfHeat: job.survey.seen.commonOf === 'heat',
     plug: apart ? (kit?.feed ?? sheet.singleR) : undefined,
     coded: kit?.kind === 'extender',
     pump: equipment.valve !== null,

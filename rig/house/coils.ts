@@ -1,7 +1,7 @@
 /** What a call meets at the equipment: each coil by the letter it hangs on. */
 import type { LowVoltageJob } from '../../src/core/job/schema';
 import { plateSays } from '../../src/core/lowvoltage/nameplate';
-import type { Behind, Screw, Told } from './letters';
+import type { Behind, Screw } from './letters';
 
 /** Water carries the heat. */
 export const WET: readonly (string | undefined)[] = ['boiler', 'steam-boiler', 'zone-valve', 'hydronic-air-handler'];
@@ -95,17 +95,17 @@ export interface Facts {
   valve: 'O' | 'B' | null;
 }
 
-export function factsOf(job: LowVoltageJob, told: Told, screws: readonly Screw[]): Facts {
+export function factsOf(job: LowVoltageJob, screws: readonly Screw[]): Facts {
   const { equipment } = job.survey;
   const plate = plateSays(job);
   const has = (...of: Behind[]): boolean => screws.some((s) => of.includes(s.behind));
-  const outdoor = equipment.outdoorUnit ?? plate.outdoorUnit ?? told['outdoor-unit'];
+  const outdoor = equipment.outdoorUnit ?? plate.outdoorUnit;
   const pump = has('O', 'B', 'O/B') && outdoor !== 'air-conditioner' && outdoor !== 'none';
-  const letter = has('O') ? 'O' : has('B') ? 'B' : told['valve-mode'] === 'B' ? 'B' : 'O';
+  const letter = has('O') ? 'O' : has('B') ? 'B' : 'O';
   const compressor = has('cool1', 'cool2', 'shared') ? (has('cool2') ? 2 : 1) : 0;
   return {
     kind: equipment.kind,
-    fuel: equipment.fuel ?? plate.fuel ?? told.fuel ?? null,
+    fuel: equipment.fuel ?? plate.fuel ?? null,
     pump,
     closes: has('close'),
     coolStages: Math.min(compressor, Math.max(1, equipment.coolStages ?? 2)),
@@ -114,13 +114,8 @@ export function factsOf(job: LowVoltageJob, told: Told, screws: readonly Screw[]
 }
 
 /** Coils by the letter each hangs on. */
-export function coilsOf(
-  job: LowVoltageJob,
-  screws: readonly Screw[],
-  facts: Facts,
-  told: Told,
-): { letter: string; coil: Coil }[] {
-  const { damperVA = DAMPER_VA } = job.survey.equipment;
+export function coilsOf(job: LowVoltageJob, screws: readonly Screw[], facts: Facts): { letter: string; coil: Coil }[] {
+  const { damperVA = DAMPER_VA, fanStartedBy } = job.survey.equipment;
   const { kind, fuel, pump, closes, coolStages } = facts;
   const both = screws.some((s) => s.behind === 'O') && screws.some((s) => s.behind === 'B');
   const dampers = !pump && (both || job.survey.equipment.damperVA !== undefined);
@@ -158,6 +153,6 @@ export function coilsOf(
   if (screws.some((s) => s.behind === 'shared')) put('Y', CONTACTOR);
   // A board that moves air has a blower's relay, with or without a core on it.
   const moves = coolStages > 0 || pump || fuel === 'electric' || kind === 'hydronic-air-handler';
-  if (moves || (told['heat-fan'] === 'thermostat' && !radiators)) put('G', BLOWER);
+  if (moves || (fanStartedBy === 'thermostat' && !radiators)) put('G', BLOWER);
   return out;
 }

@@ -9,7 +9,7 @@ import type { Point } from '../../src/core/circuit/point';
 import type { LowVoltageJob } from '../../src/core/job/schema';
 import type { Installed, InstalledLoad, InstalledTransformer } from '../../src/core/lowvoltage/installed';
 import { coilsOf, factsOf, WET } from './coils';
-import { type Behind, type Screw, screwsOf, type Told } from './letters';
+import { type Behind, type Screw, screwsOf } from './letters';
 import { outdoors } from './outdoors';
 import { transformersOf } from './transformers';
 import { zonesOf } from './zones';
@@ -39,24 +39,24 @@ export interface Equipment {
 }
 
 /** Links seen at the board, and the one from Y to G of a board that has the fan run with the compressor. */
-function linksOf({ survey }: LowVoltageJob, told: Told, screw: Equipment['screw']): [string, string][] {
+function linksOf({ survey }: LowVoltageJob, screw: Equipment['screw']): [string, string][] {
   const links = Object.values(survey.jumpers).flatMap((j): [string, string][] =>
     j.place === 'board' ? [[j.a, j.b]] : [],
   );
   const [y, g] = [screw('cool1') ?? 'Y', screw('fan') ?? 'G'];
-  if (told['y-without-g'] === 'joined' && screw('fan') === undefined && screw('cool1') !== undefined)
+  if (survey.equipment.fanWithCooling === 'joined' && screw('fan') === undefined && screw('cool1') !== undefined)
     links.push([y, g]);
   return links;
 }
 
-/** @param told answers of the installer, and what readings have settled */
-export function equipmentOf(job: LowVoltageJob, told: Told): Equipment {
-  const screws = screwsOf(job, told);
+/** @param job with the letters that readings have settled */
+export function equipmentOf(job: LowVoltageJob): Equipment {
+  const screws = screwsOf(job);
   const screw: Equipment['screw'] = (behind) => screws.find((s) => s.behind === behind)?.letter;
-  const facts = factsOf(job, told, screws);
-  const { transformers, heatCommon, coolCommon, hot } = transformersOf(job, told, screw);
+  const facts = factsOf(job, screws);
+  const { transformers, heatCommon, coolCommon, hot } = transformersOf(job, screw);
   const noted = job.survey.equipment;
-  const onBoard = coilsOf(job, screws, facts, told).map(
+  const onBoard = coilsOf(job, screws, facts).map(
     ({ letter, coil: { inrush, ...coil } }): InstalledLoad => ({
       ...coil,
       terminal: letter,
@@ -87,7 +87,7 @@ export function equipmentOf(job: LowVoltageJob, told: Told): Equipment {
     common,
     parts: [...out.parts, ...zones.parts],
     points: [...out.points, ...zones.points],
-    links: linksOf(job, told, screw),
+    links: linksOf(job, screw),
     valve: facts.valve,
     electricHeat: facts.fuel === 'electric',
     dual: facts.pump && fossil && heatLetters(screws),

@@ -18,7 +18,7 @@ import { landedOf } from '../truth/prove';
 import { houseAsWired } from './as-wired';
 import { HouseCircuit } from './circuit';
 import { seedOf } from './drawn';
-import { equipmentOf } from './equipment';
+import { type Equipment, equipmentOf } from './equipment';
 
 interface Work {
   job: LowVoltageJob;
@@ -39,7 +39,7 @@ function known(kept: Job): Work {
   return work;
 }
 
-const houseOf = ({ job, sheet, wiring }: Work): Installed => houseAsWired(job, sheet, wiring, job.answers).installed;
+const houseOf = ({ job, sheet, wiring }: Work): Installed => houseAsWired(job, sheet, wiring).installed;
 const NOTHING_NOTED = { labels: new Set<string>(), run: false, read: null };
 const circuitOf = (installed: Installed, seed?: number): HouseCircuit =>
   new HouseCircuit(installed, installed, seed, NOTHING_NOTED);
@@ -67,9 +67,9 @@ describe('what stands there', () => {
   });
 
   it('hangs on the letter that was seen, whatever stage one would number it', () => {
-    const { loads } = equipmentOf(landed('r red, c blue, w white'), {});
+    const { loads } = equipmentOf(landed('r red, c blue, w white'));
     expect(loads.map((l) => [l.id, l.terminal])).toEqual([['heat1', 'W']]);
-    const second = equipmentOf(landed('r red, c blue, w1 white, w2 brown', { equipment: { fuel: 'oil' } }), {});
+    const second = equipmentOf(landed('r red, c blue, w1 white, w2 brown', { equipment: { fuel: 'oil' } }));
     expect(second.loads.map((l) => [l.id, l.terminal, l.runs])).toEqual([
       ['heat1', 'W1', 'burner'],
       ['heat2', 'W2', 'burner, high'],
@@ -77,11 +77,14 @@ describe('what stands there', () => {
   });
 
   it('is a heat pump by its valve and no other word; a valve’s letter that is the common is none', () => {
-    const five = landed('r red, y yellow, g green, b blue, w white', { equipment: { fuel: 'gas' } });
-    expect(equipmentOf(five, { 'outdoor-unit': 'heat-pump' }).valve).toBe('B');
-    const common = equipmentOf(five, { 'b-common': 'common' });
+    const five = (outdoorUnit: string, seen: object = {}): Equipment =>
+      equipmentOf(
+        landed('r red, y yellow, g green, b blue, w white', { equipment: { fuel: 'gas', outdoorUnit }, seen }),
+      );
+    expect(five('heat-pump').valve).toBe('B');
+    const common = five('unknown', { letterB: 'common' });
     expect([common.valve, common.common]).toEqual([null, 'B']);
-    expect(equipmentOf(five, { 'outdoor-unit': 'air-conditioner' }).valve).toBeNull();
+    expect(five('air-conditioner').valve).toBeNull();
   });
 });
 

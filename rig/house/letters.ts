@@ -48,9 +48,6 @@ export interface Screw {
   behind: Behind;
 }
 
-/** What an installer has found out and noted, beside what is landed where. */
-export type Told = Readonly<Record<string, string>>;
-
 /** Letters that cores of the main cable end on; where nobody opened the board, those of the wall. */
 function lettersOf({ survey }: LowVoltageJob): string[] {
   const out = new Set<string>();
@@ -70,18 +67,18 @@ const isThree = (letters: readonly string[]): boolean =>
   letters.length === 3 &&
   ['hot', 'heat1', 'cool1'].every((b) => letters.some((l) => behindLetter(l).replace(/^hot-.*/, 'hot') === b));
 
-export function screwsOf(job: LowVoltageJob, told: Told): Screw[] {
+export function screwsOf(job: LowVoltageJob): Screw[] {
   const letters = lettersOf(job);
   const { equipment, seen } = job.survey;
   const valveInPipe = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit === 'none';
-  const closes = isThree(letters) && (told['three-wire'] ?? (valveInPipe ? 'closes' : '')) === 'closes';
+  const closes = isThree(letters) && (seen.letterY ?? (valveInPipe ? 'closes' : '')) === 'closes';
   const heated = letters.some((l) => behindLetter(l).startsWith('heat'));
   const behind = (letter: string): Behind => {
     const usual = behindLetter(letter);
     const known = terminalLabel(letter);
-    if (known === 'B' && told['b-common'] === 'common') return 'common';
-    if (known === 'X' && told['x-terminal'] === 'common') return 'common';
-    if (known === 'X' && told['x-terminal'] === 'aux') return heated ? 'heat2' : 'heat1';
+    if (known === 'B' && seen.letterB === 'common') return 'common';
+    if (known === 'X' && seen.letterX === 'common') return 'common';
+    if (known === 'X' && seen.letterX === 'aux') return heated ? 'heat2' : 'heat1';
     return usual === 'cool1' && closes ? 'close' : usual;
   };
   return letters.map((letter) => ({ letter, behind: behind(letter) }));

@@ -2,7 +2,7 @@
 import type { LowVoltageJob } from '../../src/core/job/schema';
 import type { InstalledTransformer } from '../../src/core/lowvoltage/installed';
 import { plateSays } from '../../src/core/lowvoltage/nameplate';
-import type { Behind, Told } from './letters';
+import type { Behind } from './letters';
 
 const RATED_VOLTS = 24;
 const USUAL_VA = 40;
@@ -12,7 +12,6 @@ const IDLE = 1.1;
 /** One transformer, or two where two R of the board are two. */
 export function transformersOf(
   job: LowVoltageJob,
-  told: Told,
   screw: (behind: Behind) => string | undefined,
 ): { transformers: InstalledTransformer[]; heatCommon: string; coolCommon: string; hot: string } {
   const { equipment } = job.survey;
@@ -32,7 +31,7 @@ export function transformersOf(
       hot,
     };
   // The common that reaches the wall is one's; the other's stays at its own equipment.
-  const ofHeat = told['common-of'] === 'heat';
+  const ofHeat = job.survey.seen.commonOf === 'heat';
   const [heatCommon, coolCommon] = ofHeat ? [common, 'C-cool'] : ['C-heat', common];
   return {
     transformers: [

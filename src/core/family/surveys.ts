@@ -4,11 +4,12 @@ import * as z from 'zod';
 import { CONTACT_MEASURED, Contact, ContactKept, contactPointWords } from '../contact/survey';
 import { floorPointWords } from '../floor/points';
 import { HEATER_MEASURED, Heaters, HeatersKept, heaterPointWords } from '../heater/survey';
+import { type AnswerAt, byCode } from '../job/answer-fields';
 import { BOILER_ANSWERS, BOILER_MEASURED, BoilerKept, BoilerSurvey } from '../job/boiler-schema';
 import { FLOOR_ANSWERS, FLOOR_MEASURED, FloorKept, FloorSurvey } from '../job/floor-schema';
 import type { HouseKept } from '../job/house-schema';
 import type { MeasuredLeaf } from '../job/measured-leaf';
-import { LOW_VOLTAGE_MEASURED, Survey, SurveyKept } from '../job/survey-schema';
+import { LOW_VOLTAGE_MEASURED, lowVoltageAnswer, Survey, SurveyKept } from '../job/survey-schema';
 import { coreWords } from '../lowvoltage/points';
 import { buildSurvey, SurveyInput } from '../lowvoltage/survey-file';
 
@@ -21,9 +22,8 @@ export interface ShortSurvey {
 const SHORT: ShortSurvey = { input: SurveyInput, build: buildSurvey };
 
 /**
- * kept: as a job holds it; seen: with what was measured beside what it is of; measured: where that is; answers: fields
- * that answers fill; pointWords: a
- * point of the family's own in words, or null.
+ * kept: as a job holds it; seen: with what was measured beside what it is of; measured: where that is; answerAt: the field
+ * that an answer of older records fills; pointWords: a point of the family's own in words, or null.
  */
 export const SURVEYS = {
   /** Control wiring from a transformer. */
@@ -31,7 +31,7 @@ export const SURVEYS = {
     kept: SurveyKept,
     seen: Survey,
     measured: LOW_VOLTAGE_MEASURED,
-    answers: {},
+    answerAt: lowVoltageAnswer,
     pointWords: coreWords,
     short: SHORT,
     house: { emitter: 'air', heater: 'burner' },
@@ -41,7 +41,7 @@ export const SURVEYS = {
     kept: BoilerKept,
     seen: BoilerSurvey,
     measured: BOILER_MEASURED,
-    answers: BOILER_ANSWERS,
+    answerAt: byCode(BOILER_ANSWERS),
     pointWords: (): string | null => null,
     house: { emitter: 'radiators', heater: 'burner' },
   },
@@ -50,7 +50,7 @@ export const SURVEYS = {
     kept: HeatersKept,
     seen: Heaters,
     measured: HEATER_MEASURED,
-    answers: {},
+    answerAt: byCode({}),
     pointWords: heaterPointWords,
     house: { emitter: 'air', heater: 'electric' },
   },
@@ -59,7 +59,7 @@ export const SURVEYS = {
     kept: ContactKept,
     seen: Contact,
     measured: CONTACT_MEASURED,
-    answers: {},
+    answerAt: byCode({}),
     pointWords: contactPointWords,
     house: { emitter: 'air', heater: 'burner' },
   },
@@ -68,7 +68,7 @@ export const SURVEYS = {
     kept: FloorKept,
     seen: FloorSurvey,
     measured: FLOOR_MEASURED,
-    answers: FLOOR_ANSWERS,
+    answerAt: byCode(FLOOR_ANSWERS),
     pointWords: floorPointWords,
     house: { emitter: 'floor', heater: 'electric' },
   },
@@ -80,7 +80,7 @@ export const SURVEYS = {
     /** Where its heat comes out and what makes it, while nobody says otherwise. */
     house: Required<Pick<HouseKept, 'emitter' | 'heater'>>;
     measured: readonly MeasuredLeaf[];
-    answers: Readonly<Record<string, readonly string[]>>;
+    answerAt: AnswerAt;
     pointWords: unknown;
     short?: ShortSurvey;
   }

@@ -25,7 +25,7 @@ export interface Question {
   ask: string;
   how: string;
   answers: { value: string; label: string; means: string }[];
-  /** Field of the survey that an answer fills: the question is that nobody filled it. Kept by its code without one. */
+  /** Field of the survey that an answer fills: the question is that nobody filled it. Without one a reading answers it. */
   field?: readonly string[];
   /** Something later cannot go on without the answer. */
   needed: boolean;

@@ -1,5 +1,9 @@
-/** Answers put where they belong: an answered question is a field of the survey that somebody filled. */
+/**
+ * Answers of older records put where they belong: an answered question is a field of the survey that somebody filled. What
+ * fits no field stays as it was, and is read by nothing.
+ */
 import { type Family, SURVEYS } from '../family/surveys';
+import { perObject } from '../per-object';
 import { applyChanges } from './changes';
 
 type Tree = Record<string, unknown>;
@@ -11,18 +15,31 @@ export function withAnswers(
   survey: Tree,
   answers: Readonly<Record<string, string>>,
 ): { survey: Tree; answers: Record<string, string> } {
-  const { answers: fields, seen } = SURVEYS[family];
+  const { answerAt, seen } = SURVEYS[family];
   let out = survey;
   const left = { ...answers };
-  for (const [code, path] of Object.entries(fields as Record<string, readonly string[]>)) {
-    const value = answers[code];
-    const last = path.at(-1);
-    const parent = path.slice(0, -1).reduce<unknown>((at, step) => (isTree(at) ? at[step] : undefined), out);
-    if (value === undefined || last === undefined || !isTree(parent)) continue;
-    const { value: filled } = applyChanges(out, [{ path: [...path], to: value }]);
+  for (const [code, value] of Object.entries(answers)) {
+    const field = answerAt(code, value);
+    const last = field?.path.at(-1);
+    const parent = field?.path.slice(0, -1).reduce<unknown>((at, step) => (isTree(at) ? at[step] : undefined), out);
+    if (!field || last === undefined || !isTree(parent)) continue;
+    const { value: filled } = applyChanges(out, [{ path: [...field.path], to: field.value }]);
     if (parent[last] === undefined && !seen.safeParse(filled).success) continue;
     delete left[code];
     if (parent[last] === undefined) out = filled;
   }
   return { survey: out, answers: left };
 }
+
+interface Answered {
+  family: Family;
+  survey: unknown;
+  answers: Readonly<Record<string, string>>;
+}
+const filled = perObject(
+  ({ family, survey, answers }: Answered): Tree => withAnswers(family, survey as Tree, answers).survey,
+);
+
+/** A job's survey with what its record keeps as answers: a sealed one is never rewritten. */
+export const surveyOf = (job: Answered): Tree =>
+  Object.keys(job.answers).length === 0 ? (job.survey as Tree) : filled(job);

@@ -3,6 +3,7 @@
  * while somebody reads it. Each family lists its measured leaves; everything else here serves them all.
  */
 import { type Family, SURVEYS } from '../family/surveys';
+import { surveyOf } from './answers';
 import type { MeasuredLeaf } from './measured-leaf';
 import { partMeasure, partReadings } from './readings';
 import type { JobOf, Reading, SeenJob } from './schema';
@@ -56,7 +57,7 @@ const written = (leaf: MeasuredLeaf, r: Reading): unknown =>
 /** The latest of each measured leaf in the survey, for whoever reads the job. */
 export function seen<F extends Family>(job: JobOf<F>): SeenJob<F> {
   const leaves = known(job.family);
-  let survey = job.survey as Tree;
+  let survey = surveyOf(job);
   for (const r of partReadings(job)) {
     const leaf = leaves.get(r.measure ?? '');
     if (!leaf) continue;

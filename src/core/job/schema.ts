@@ -198,7 +198,7 @@ export const JobHead = z.strictObject({
     .prefault({}),
   supplies: many(Supply, 'supplies').prefault({}),
   readings: many(Reading, 'readings').prefault({}),
-  /** Answers to open questions, by question code. */
+  /** Answers of older records, by the codes of their questions: read as the fields they belong to. */
   answers: many(shortText, 'answers').prefault({}),
   decide: z.strictObject({ powering: key.optional(), reason: longText.optional() }).prefault({}),
   connect: z

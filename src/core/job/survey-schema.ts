@@ -1,5 +1,6 @@
 /** What a 24 V survey holds: conductors and their ends, jumpers, cables, equipment, accessories, zones, signs. */
 import * as z from 'zod';
+import type { AnsweredField } from './answer-fields';
 import { longText, many, shortText, size } from './bounds';
 import type { MeasuredLeaf } from './measured-leaf';
 
@@ -98,7 +99,10 @@ const EquipmentKept = z.strictObject({
   heatStages: z.int().min(0).max(3).optional(),
   coolStages: z.int().min(0).max(2).optional(),
   outdoorUnit: z.enum(['none', 'air-conditioner', 'heat-pump', 'unknown']).optional(),
+  /** With heat. */
   fanStartedBy: z.enum(['equipment', 'thermostat']).optional(),
+  /** Where Y is landed and G is not: what starts the fan with cooling. */
+  fanWithCooling: z.enum(['joined', 'own', 'missing']).optional(),
   transformerVA: size(1, 500, 'VA', 'a transformer').optional(),
   transformers: z.union([z.literal(1), z.literal(2)]).optional(),
   reversingValve: z.enum(['O', 'B']).optional(),
@@ -186,6 +190,9 @@ export const Zone = z.strictObject({
   endSwitch: z.boolean().optional(),
 });
 
+const YesNo = z.enum(['yes', 'no']);
+
+/** What somebody looked for and found, or did not. */
 export const Signs = z.strictObject({
   thickConductors: z.boolean().optional(),
   wireNuts: z.boolean().optional(),
@@ -195,6 +202,21 @@ export const Signs = z.strictObject({
   zoneValves: z.boolean().optional(),
   /** Terminals for a data pair at the board or the outdoor unit. */
   serialControl: z.boolean().optional(),
+  /** What a letter of more than one meaning is here; Y: of R, W and Y alone. */
+  letterB: z.enum(['common', 'valve']).optional(),
+  letterX: z.enum(['common', 'aux', 'fault']).optional(),
+  letterY: z.enum(['cooling', 'closes']).optional(),
+  /** The core on C at the wall is on C at the board. */
+  commonAtBoard: YesNo.optional(),
+  /** Of two transformers: whose common C is. */
+  commonOf: z.enum(['cool', 'heat']).optional(),
+  /** What a way of powering the device needs of the place. */
+  kitRoom: YesNo.optional(),
+  cableRoute: YesNo.optional(),
+  outlet: YesNo.optional(),
+  /** Every call ends on a coil or relay. */
+  idleCoils: YesNo.optional(),
+  spareCore: z.enum(['whole', 'open']).optional(),
 });
 
 const OldDevice = z.strictObject({
@@ -235,6 +257,37 @@ export const LOW_VOLTAGE_MEASURED: readonly MeasuredLeaf[] = [
   { path: ['conductors', '*', 'spliceOhms'], measure: 'splice-ohms', quantity: 'ohms', words: 'across the joint' },
 ];
 
+const LOW_VOLTAGE_ANSWERS: Readonly<Record<string, readonly string[]>> = {
+  fuel: ['equipment', 'fuel'],
+  'outdoor-unit': ['equipment', 'outdoorUnit'],
+  'valve-mode': ['equipment', 'reversingValve'],
+  'y-without-g': ['equipment', 'fanWithCooling'],
+  'heat-fan': ['equipment', 'fanStartedBy'],
+  'b-common': ['seen', 'letterB'],
+  'three-wire': ['seen', 'letterY'],
+  'x-terminal': ['seen', 'letterX'],
+  'common-at-board': ['seen', 'commonAtBoard'],
+  'common-of': ['seen', 'commonOf'],
+  'spare-core': ['seen', 'spareCore'],
+  'kit-room': ['seen', 'kitRoom'],
+  'cable-route': ['seen', 'cableRoute'],
+  outlet: ['seen', 'outlet'],
+  'idle-coils': ['seen', 'idleCoils'],
+};
+
+/** Words of answers that their field has others for. */
+const OTHER_WORDS: Readonly<Record<string, string>> = {
+  'heat-fan=own': 'equipment',
+  'heat-fan=none': 'thermostat',
+};
+
+/** The field that an answer of older files fills, and with what. */
+export function lowVoltageAnswer(code: string, value: string): AnsweredField | null {
+  const accessory = /^accessory-power\.(.+)$/.exec(code)?.[1];
+  const path = accessory === undefined ? LOW_VOLTAGE_ANSWERS[code] : ['accessories', accessory, 'power'];
+  return path ? { path, value: OTHER_WORDS[`${code}=${value}`] ?? value } : null;
+}
+
 export type SurveyKept = z.infer<typeof SurveyKept>;
 export type Conductor = z.infer<typeof Conductor>;
 export type Meets = z.infer<typeof Meets>;
@@ -244,6 +297,7 @@ export type Jumper = z.infer<typeof Jumper>;
 export type Place = z.infer<typeof Place>;
 export type Gauge = z.infer<typeof Gauge>;
 export type Survey = z.infer<typeof Survey>;
+export type Signs = z.infer<typeof Signs>;
 export type Equipment = z.infer<typeof Equipment>;
 export type Fuel = z.infer<typeof Fuel>;
 export type Accessory = z.infer<typeof Accessory>;

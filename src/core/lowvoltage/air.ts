@@ -28,9 +28,10 @@ const joinedAtBoard = (job: LowVoltageJob): boolean =>
 /** Who moves the air in heating and cooling, by what was seen and read. */
 export function readAir(job: LowVoltageJob, s: Read): Air {
   const fan = readCores(job).some((c) => (roleOf(c) === 'fan' || isSharedCore(c)) && !c.cut);
-  const seenOwn = job.survey.equipment.fanStartedBy === 'equipment' || job.answers['heat-fan'] === 'own';
-  const byThermostat = job.survey.equipment.fanStartedBy === 'thermostat';
-  const link = job.answers['y-without-g'] === 'joined' || joinedAtBoard(job);
+  const { fanStartedBy, fanWithCooling } = job.survey.equipment;
+  const seenOwn = fanStartedBy === 'equipment';
+  const byThermostat = fanStartedBy === 'thermostat';
+  const link = fanWithCooling === 'joined' || joinedAtBoard(job);
   const heating = (): Air['heating'] => {
     if (s.kind === null || s.kind === 'cool-only' || s.kind === 'fan-only' || isRadiators(s)) return 'none';
     const pump = s.kind === 'heat-pump' || s.kind === 'dual-fuel';
@@ -40,15 +41,20 @@ export function readAir(job: LowVoltageJob, s: Read): Air {
       if (seenOwn && s.kind !== 'heat-pump') return 'equipment';
       if (fan) return 'thermostat';
       if (seenOwn) return 'equipment';
-      return job.answers['heat-fan'] === 'none' ? 'missing' : 'unknown';
+      return byThermostat ? 'missing' : 'unknown';
     }
     return 'equipment';
   };
   const cooling = (): Air['cooling'] => {
     if (s.coolStages === 0) return 'none';
     if (fan) return 'thermostat';
-    const answer = job.answers['y-without-g'];
-    return link ? 'link' : answer === 'own' ? 'equipment' : answer === 'missing' ? 'missing' : 'unknown';
+    return link
+      ? 'link'
+      : fanWithCooling === 'own'
+        ? 'equipment'
+        : fanWithCooling === 'missing'
+          ? 'missing'
+          : 'unknown';
   };
   return { heating: heating(), cooling: cooling() };
 }

@@ -28,7 +28,7 @@ describe('candidate systems', () => {
       const volts = measureFirst.reads.find((r) => r.candidate === c.id)?.volts ?? 0;
       const d = derived(job([found(measureFirst.a, measureFirst.b, volts, measureFirst.state)]));
       expect(d.candidates.list.filter((x) => x.stands).map((x) => x.id)).toEqual([c.id]);
-      expect(d.candidates.settled).toEqual(c.answers);
+      expect(d.candidates.settled).toEqual(c.letters);
       expect(d.questions.map((q) => q.code)).not.toContain('b-common');
       expect(d.system.kind).toBe(c.system.kind);
     }

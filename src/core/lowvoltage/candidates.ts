@@ -9,6 +9,7 @@ import { type Point, pointLabel, pointParts } from '../circuit/point';
 import { meterReading } from '../circuit/solve';
 import { isOfOld, readingsInTime } from '../job/readings';
 import type { LowVoltageJob, Reading } from '../job/schema';
+import type { Signs } from '../job/survey-schema';
 import { judge } from '../proof/verdict';
 import { readCores, threeWiresOnly } from './cores';
 import { installedAsFound } from './equipment';
@@ -19,8 +20,8 @@ import { isHeatPump, type LowVoltageSystem, readSystem } from './system';
 
 export interface Candidate {
   id: string;
-  /** Answers that would make it so. */
-  answers: Record<string, string>;
+  /** What its letters are then. */
+  letters: Letters;
   /** In a few words: "B is the common". */
   name: string;
   system: LowVoltageSystem;
@@ -44,40 +45,48 @@ export interface Candidates {
   /** Readings that would be the same under every candidate. */
   provesNothing: { reading: string; text: string }[];
   /** Settled by readings: what the one that stands means for the open questions. */
-  settled: Record<string, string>;
+  settled: Letters;
   measureFirst: NextMeasurement | null;
 }
+
+/** Letters of more than one meaning, as somebody might have seen them. */
+export type Letters = Pick<Signs, 'letterB' | 'letterX' | 'letterY'>;
 
 interface Way {
   code: string;
   value: string;
+  is: Letters;
   name: string;
 }
+
+const withLetters = (job: LowVoltageJob, letters: Letters): LowVoltageJob => ({
+  ...job,
+  survey: { ...job.survey, seen: { ...job.survey.seen, ...letters } },
+});
 
 /** Letters of this survey that can be read in two ways and have not been settled by an answer. */
 function ambiguities(job: LowVoltageJob): Way[][] {
   const cores = readCores(job);
+  const { equipment, seen } = job.survey;
   const on = (label: string): boolean => cores.some((c) => c.wall === label || c.board === label);
-  const open = (code: string): boolean => job.answers[code] === undefined;
   const ways: Way[][] = [];
   const hasOther = cores.some((c) => c.role === 'valve-cool') || !cores.some((c) => c.role === 'common');
-  if (on('B') && open('b-common') && hasOther)
+  if (on('B') && seen.letterB === undefined && hasOther)
     ways.push([
-      { code: 'b-common', value: 'valve', name: 'B is the reversing valve' },
-      { code: 'b-common', value: 'common', name: 'B is the common' },
+      { code: 'b-common', value: 'valve', is: { letterB: 'valve' }, name: 'B is the reversing valve' },
+      { code: 'b-common', value: 'common', is: { letterB: 'common' }, name: 'B is the common' },
     ]);
-  const { equipment, seen } = job.survey;
   const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit !== undefined;
-  if (threeWiresOnly(job) && open('three-wire') && !known)
+  if (threeWiresOnly(job) && seen.letterY === undefined && !known)
     ways.push([
-      { code: 'three-wire', value: 'cooling', name: 'Y is cooling' },
-      { code: 'three-wire', value: 'closes', name: 'Y closes a zone valve' },
+      { code: 'three-wire', value: 'cooling', is: { letterY: 'cooling' }, name: 'Y is cooling' },
+      { code: 'three-wire', value: 'closes', is: { letterY: 'closes' }, name: 'Y closes a zone valve' },
     ]);
-  if (on('X') && open('x-terminal'))
+  if (on('X') && seen.letterX === undefined)
     ways.push([
-      { code: 'x-terminal', value: 'common', name: 'X is the common' },
-      { code: 'x-terminal', value: 'aux', name: 'X is auxiliary heat' },
-      { code: 'x-terminal', value: 'fault', name: 'X is a fault lamp' },
+      { code: 'x-terminal', value: 'common', is: { letterX: 'common' }, name: 'X is the common' },
+      { code: 'x-terminal', value: 'aux', is: { letterX: 'aux' }, name: 'X is auxiliary heat' },
+      { code: 'x-terminal', value: 'fault', is: { letterX: 'fault' }, name: 'X is a fault lamp' },
     ]);
   return ways;
 }
@@ -186,7 +195,7 @@ function nextMeasurement(job: LowVoltageJob, standing: readonly Candidate[]): Ne
     return standing.every((c) => {
       const live = next.reads.some((r) => r.candidate === c.id && r.volts > DEAD_READING);
       const reading = { a: next.a, b: next.b, state: next.state, value: dead.volts, quantity: 'volts-ac' } as const;
-      return !live || !anOpenCoreExplains({ ...job, answers: { ...job.answers, ...c.answers } }, c.system, reading);
+      return !live || !anOpenCoreExplains(withLetters(job, c.letters), c.system, reading);
     });
   });
   return (conclusive ?? options[0])?.next ?? null;
@@ -203,8 +212,8 @@ export function candidateSystems(job: LowVoltageJob): Candidates {
   const readings = foundReadings(job);
   const doubted = new Set<string>();
   const list = combine(ways).map((combination): Candidate => {
-    const answers = Object.fromEntries(combination.map((w) => [w.code, w.value]));
-    const as: LowVoltageJob = { ...job, answers: { ...job.answers, ...answers } };
+    const letters: Letters = Object.assign({}, ...combination.map((w) => w.is));
+    const as = withLetters(job, letters);
     const system = readSystem(as);
     const predictions = predictionsOf(as, system);
     const contradictedBy = readings.flatMap(([id, r]) => {
@@ -223,7 +232,7 @@ export function candidateSystems(job: LowVoltageJob): Candidates {
     });
     return {
       id: combination.map((w) => `${w.code}=${w.value}`).join('&'),
-      answers,
+      letters,
       name: combination.map((w) => w.name).join(', '),
       system,
       predictions,
@@ -242,11 +251,11 @@ export function candidateSystems(job: LowVoltageJob): Candidates {
   return {
     list,
     provesNothing,
-    settled: only && standing.length === 1 ? only.answers : {},
+    settled: only && standing.length === 1 ? only.letters : {},
     measureFirst: nextMeasurement(job, standing),
   };
 }
 
-/** The job with the questions that its own readings answer. */
+/** The job with the letters that its own readings settle. */
 export const withSettled = (job: LowVoltageJob, candidates: Candidates): LowVoltageJob =>
-  Object.keys(candidates.settled).length === 0 ? job : { ...job, answers: { ...job.answers, ...candidates.settled } };
+  Object.keys(candidates.settled).length === 0 ? job : withLetters(job, candidates.settled);

@@ -53,14 +53,13 @@ export function threeWiresOnly(job: LowVoltageJob): boolean {
 
 function readLetters(job: LowVoltageJob): Letters {
   const { equipment, seen } = job.survey;
-  const three = job.answers['three-wire'];
+  const three = seen.letterY;
   const known = equipment.kind === 'zone-valve' || seen.zoneValves === true || equipment.outdoorUnit === 'none';
   const closes = threeWiresOnly(job) && (three === 'closes' || (three === undefined && known));
-  const x = job.answers['x-terminal'];
   return {
-    b: job.answers['b-common'] === 'common' ? 'common' : 'valve',
+    b: seen.letterB ?? 'valve',
     y: closes ? 'closes-valve' : 'compressor',
-    x: x === 'common' || x === 'aux' || x === 'fault' ? x : 'unclear',
+    x: seen.letterX ?? 'unclear',
   };
 }
 

@@ -1,8 +1,19 @@
 /** What a 24 V survey holds beside its conductors, as fields: the cable, the equipment, the old device, what was seen. */
-import type { Field, Rows } from '../family/field';
+import { type Field, type Rows, valueAt } from '../family/field';
 import type { Survey } from '../job/survey-schema';
 import { terminalLabel } from '../survey/terminals.data';
-import { fuelQuestion, outdoorQuestion } from './system-questions';
+import {
+  commonAtBoardQuestion,
+  commonOrValveQuestion,
+  commonOwnerQuestion,
+  fuelQuestion,
+  heatFanQuestion,
+  outdoorQuestion,
+  threeWireQuestion,
+  unclearQuestion,
+  valveModeQuestion,
+  withoutFanQuestion,
+} from './system-questions';
 
 type F = Field<Survey>;
 
@@ -31,7 +42,53 @@ export const CABLE_FIELDS: readonly F[] = [
   },
 ];
 
+/** Whether a core is landed on one of some letters, at either end. */
+const landedOn =
+  (...letters: string[]) =>
+  (s: Survey): boolean =>
+    Object.values(s.conductors).some((c) =>
+      [c.wall, c.board].some((end) => end?.state === 'landed' && letters.includes(end.terminal ?? '')),
+    );
+const onY = landedOn('Y', 'Y1');
+const onG = landedOn('G');
+
 export const SEEN_FIELDS: readonly F[] = [
+  {
+    path: ['seen', 'letterB'],
+    label: 'B is',
+    words: { common: 'the common', valve: 'the reversing valve' },
+    shown: landedOn('B'),
+  },
+  {
+    path: ['seen', 'letterX'],
+    label: 'X is',
+    words: { common: 'the common', aux: 'auxiliary heat', fault: 'a lamp or fault' },
+    shown: landedOn('X'),
+  },
+  {
+    path: ['seen', 'letterY'],
+    label: 'Y beside R and W alone is',
+    words: { cooling: 'cooling', closes: 'what closes a zone valve' },
+    shown: (s) => landedOn('Y')(s) && !onG(s) && !landedOn('C')(s),
+  },
+  {
+    path: ['seen', 'commonAtBoard'],
+    label: 'The core on C at the wall is on C at the board',
+    words: { yes: 'yes', no: 'no' },
+    shown: landedOn('C'),
+  },
+  {
+    path: ['seen', 'commonOf'],
+    label: 'Of two transformers, C belongs to',
+    words: { cool: 'that of cooling', heat: 'that of heating' },
+    shown: landedOn('Rc'),
+  },
+  {
+    path: ['seen', 'spareCore'],
+    label: 'The spare core',
+    words: { whole: 'is whole', open: 'is open' },
+    shown: (s) => s.seen.spareCore !== undefined,
+  },
   { path: ['seen', 'zoneValves'], label: 'A motor valve in the pipe of this zone' },
   { path: ['seen', 'serialControl'], label: 'A data pair at board or outdoor unit' },
   { path: ['seen', 'thickConductors'], label: 'Thick conductors' },
@@ -79,6 +136,12 @@ export const NAMEPLATE_FIELDS: readonly F[] = [
     label: 'With a heat call the fan was seen started by',
     words: { equipment: 'the equipment', thermostat: 'only the thermostat' },
     shown: (s) => (s.equipment.fuel === 'electric' || s.equipment.kind === 'hydronic-air-handler') && !pump(s),
+  },
+  {
+    path: ['equipment', 'fanWithCooling'],
+    label: 'With cooling the fan is started by',
+    words: { joined: 'a link from Y to G', own: 'the air handler itself', missing: 'nothing' },
+    shown: (s) => onY(s) && !onG(s),
   },
   { path: ['equipment', 'transformerVA'], label: 'Transformer', quantity: 'va', help: '40 VA assumed' },
   {
@@ -137,6 +200,29 @@ export const MORE_FIELDS: readonly F[] = [
   { path: ['equipment', 'dryPair'], label: 'Called by a volt-free pair of its own, no 24 V' },
   { path: ['cables', 'main', 'besideMains'], label: 'The cable runs with mains in one conduit or bundle' },
 ];
+
+/** Fields that a question asks for while nobody filled them. */
+const ASKED: ReadonlySet<string> = new Set(
+  [
+    fuelQuestion,
+    outdoorQuestion,
+    valveModeQuestion,
+    withoutFanQuestion,
+    heatFanQuestion,
+    commonOrValveQuestion,
+    unclearQuestion,
+    threeWireQuestion,
+    commonAtBoardQuestion,
+    commonOwnerQuestion,
+    { field: ['seen', 'spareCore'] },
+  ].map((q) => q.field?.join('.') ?? ''),
+);
+
+/** Those of a survey that somebody filled. */
+export const answeredFields = (survey: Survey): F[] =>
+  [...NAMEPLATE_FIELDS, ...SEEN_FIELDS].filter(
+    ({ path }) => ASKED.has(path.join('.')) && valueAt(survey, path) !== undefined,
+  );
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const fed =

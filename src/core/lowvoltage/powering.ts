@@ -33,8 +33,8 @@ export type PowerWayId =
 
 /** What a way needs of the place, which nobody can tell from the wiring. */
 export interface Condition {
-  /** Kept as the answer "yes" or "no". */
-  code: string;
+  /** The field of the survey that says yes or no. */
+  field: readonly ['seen', 'kitRoom' | 'cableRoute' | 'outlet' | 'idleCoils'];
   ask: string;
 }
 
@@ -63,10 +63,13 @@ export interface Powering {
 
 type Judged = Omit<PowerWay, 'plan' | 'condition'> & { condition?: Condition; kit?: PowerKit };
 
-const ROOM: Condition = { code: 'kit-room', ask: 'Room for a module in the equipment cabinet' };
-const ROUTE: Condition = { code: 'cable-route', ask: 'A route for a new cable' };
-const OUTLET: Condition = { code: 'outlet', ask: 'An outlet near the thermostat' };
-const COILS: Condition = { code: 'idle-coils', ask: 'Every call ends on a coil or relay, none on an electronic input' };
+const ROOM: Condition = { field: ['seen', 'kitRoom'], ask: 'Room for a module in the equipment cabinet' };
+const ROUTE: Condition = { field: ['seen', 'cableRoute'], ask: 'A route for a new cable' };
+const OUTLET: Condition = { field: ['seen', 'outlet'], ask: 'An outlet near the thermostat' };
+const COILS: Condition = {
+  field: ['seen', 'idleCoils'],
+  ask: 'Every call ends on a coil or relay, none on an electronic input',
+};
 
 /** What the customer loses, in the minutes an installer would give to spare it. */
 const LOSS_MINUTES: Partial<Record<PowerWayId, number>> = {
@@ -99,8 +102,7 @@ const CONTINUOUS_OHMS = 10;
 function continuity(job: LowVoltageJob): 'whole' | 'open' | 'unknown' {
   const last = readingsInTime(job, (r) => r.measure === 'spare-core' && r.quantity === 'ohms').at(-1);
   if (last) return last.value <= CONTINUOUS_OHMS ? 'whole' : 'open';
-  const answer = job.answers['spare-core'];
-  return answer === 'whole' ? 'whole' : answer === 'open' ? 'open' : 'unknown';
+  return job.survey.seen.spareCore ?? 'unknown';
 }
 
 /** A spare core that mends a missing fan conductor, where heat or cooling is held for want of one. */
@@ -220,7 +222,7 @@ function sharedCore(
   if (!cool || !fan || !hot) return no('it needs Y and G landed at both ends');
   if (extender && !atBothEnds(job, 'heat1')) return no('it needs all four: R, W, Y and G');
   if (system.coolStages > 1) return no('two cooling stages need their own conductors');
-  if (job.answers[ROOM.code] === 'no') return no('no room for the module in the cabinet');
+  if (job.survey.seen.kitRoom === 'no') return no('no room for the module in the cabinet');
   const takeovers: Takeover[] = [
     { conductor: fan.id, role: 'common', why: `${fan.colour} becomes the common; the module runs the fan` },
   ];
@@ -271,7 +273,7 @@ function idleLoads(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceSh
   if (bad)
     return no(`${fixed(milliamps, 0)} mA through the ${bad.l.name} leave ${fixed(bad.volts, 1)} V on it: a false call`);
   if (system.heatStages > 0 && system.coolStages > 0 && calls.length < 2) return no('both calls need a coil');
-  const answer = job.answers[COILS.code];
+  const answer = job.survey.seen.idleCoils;
   if (answer === 'no') return no('an electronic input gives it no current, and takes it for a call');
   const worst = Math.max(...shares.map((s) => s.volts));
   const why = `${fixed(milliamps, 0)} mA through the idle coils, at most ${fixed(worst, 1)} V on one of them`;
@@ -304,7 +306,7 @@ function separateTransformer(job: LowVoltageJob, system: LowVoltageSystem, sheet
   const heats = system.heatStages > 0;
   const cools = system.coolStages > 0 || system.fanCall;
   if (heats && cools) return no('heat and cooling use both R terminals: none is free for it');
-  if (job.answers[OUTLET.code] === 'no') return no('no outlet near the thermostat');
+  if (job.survey.seen.outlet === 'no') return no('no outlet near the thermostat');
   const [system_, free] = heats ? [rh, rc] : [rc, rh];
   return {
     ...way,
@@ -395,7 +397,7 @@ function batteries(sheet: DeviceSheet): Judged {
 
 function newCable(job: LowVoltageJob): Judged {
   const cores = Math.max(5, readCores(job).length + 1);
-  const none = job.answers['cable-route'] === 'no';
+  const none = job.survey.seen.cableRoute === 'no';
   return {
     id: 'new-cable',
     name: 'New cable',
@@ -464,6 +466,7 @@ function spareQuestion(job: LowVoltageJob, sheet: DeviceSheet, ways: readonly Po
   return [
     {
       code: 'spare-core',
+      field: ['seen', 'spareCore'],
       stop: 'decide',
       about: spare.takeovers.map((t) => `conductor:${t.conductor}`),
       ask: `Does the ${colour} core reach the board unbroken?`,

@@ -20,6 +20,7 @@ export const fuelQuestion: Question = {
 
 export const withoutFanQuestion: Question = {
   code: 'y-without-g',
+  field: ['equipment', 'fanWithCooling'],
   stop: 'decide',
   about: ['terminal:G'],
   ask: 'Y is landed but G is not. What starts the indoor fan with cooling?',
@@ -43,6 +44,7 @@ export const withoutFanQuestion: Question = {
 
 export const commonOrValveQuestion: Question = {
   code: 'b-common',
+  field: ['seen', 'letterB'],
   stop: 'decide',
   about: ['terminal:B'],
   ask: 'Is B the common here, or the reversing valve?',
@@ -81,6 +83,7 @@ export const outdoorQuestion: Question = {
 
 export const threeWireQuestion: Question = {
   code: 'three-wire',
+  field: ['seen', 'letterY'],
   stop: 'decide',
   about: ['terminal:Y'],
   ask: 'R, W and Y alone: is Y cooling, or does it close a zone valve?',
@@ -99,6 +102,7 @@ export const threeWireQuestion: Question = {
 
 export const unclearQuestion: Question = {
   code: 'x-terminal',
+  field: ['seen', 'letterX'],
   stop: 'decide',
   about: ['terminal:X'],
   ask: 'What is X on this equipment?',
@@ -114,6 +118,7 @@ export const unclearQuestion: Question = {
 
 export const commonAtBoardQuestion: Question = {
   code: 'common-at-board',
+  field: ['seen', 'commonAtBoard'],
   stop: 'decide',
   about: ['terminal:C'],
   ask: 'C is landed at the wall. Is the same core landed on C at the board?',
@@ -128,6 +133,7 @@ export const commonAtBoardQuestion: Question = {
 
 export const commonOwnerQuestion: Question = {
   code: 'common-of',
+  field: ['seen', 'commonOf'],
   stop: 'decide',
   about: ['terminal:C'],
   ask: 'Two transformers: whose common is C?',
@@ -146,6 +152,7 @@ export const commonOwnerQuestion: Question = {
 
 export const valveModeQuestion: Question = {
   code: 'valve-mode',
+  field: ['equipment', 'reversingValve'],
   stop: 'decide',
   about: ['setting:valve.active'],
   ask: 'The plate says O/B. In which mode does this equipment energise its reversing valve?',
@@ -160,17 +167,18 @@ export const valveModeQuestion: Question = {
 
 export const heatFanQuestion: Question = {
   code: 'heat-fan',
+  field: ['equipment', 'fanStartedBy'],
   stop: 'decide',
   about: ['terminal:G'],
   ask: 'There is no fan conductor, and this heat must never run without air. Does the equipment start its own blower with heat?',
   how: 'Call heat on the old thermostat with the fan on auto and watch the blower, or read the board’s diagram for a fan interlock with heat.',
   answers: [
     {
-      value: 'own',
+      value: 'equipment',
       label: 'Seen: it starts by itself',
       means: 'Heat may run; the proof asks for the blower all the same.',
     },
-    { value: 'none', label: 'It does not', means: 'Heat is held until a conductor for the fan is found.' },
+    { value: 'thermostat', label: 'It does not', means: 'Heat is held until a conductor for the fan is found.' },
   ],
   decides: ['fan.heating'],
   needed: true,

@@ -70,6 +70,7 @@ function refusals(job: LowVoltageJob): Finding[] {
 }
 
 function commonState(job: LowVoltageJob, cores: readonly Core[]): LowVoltageSystem['common'] {
+  const { commonAtBoard } = job.survey.seen;
   // A letter that turned out to be the common counts at whichever end it is landed.
   const isC = (core: Core, label: string | undefined): boolean =>
     label !== undefined &&
@@ -78,11 +79,7 @@ function commonState(job: LowVoltageJob, cores: readonly Core[]): LowVoltageSyst
   if (both.some((c) => !c.boardAssumed)) return 'both-ends';
   // Nobody has looked at the board yet: landed at the wall is all that is known.
   if (both.length > 0)
-    return job.answers['common-at-board'] === 'yes'
-      ? 'both-ends'
-      : job.answers['common-at-board'] === 'no'
-        ? 'wall-only'
-        : 'board-unseen';
+    return commonAtBoard === 'yes' ? 'both-ends' : commonAtBoard === 'no' ? 'wall-only' : 'board-unseen';
   if (cores.some((c) => isC(c, c.wall))) return 'wall-only';
   if (cores.some((c) => isC(c, c.board))) return 'board-only';
   return 'none';
@@ -120,7 +117,7 @@ function courseOf(job: LowVoltageJob): Course {
   const [os, bs] = [withRole('valve-cool', 'valve-either'), withRole('valve-heat')];
   const valves = [...os, ...bs];
   const closers = withRole('valve-close');
-  const outdoor = equipment.outdoorUnit ?? plateSays(job).outdoorUnit ?? job.answers['outdoor-unit'];
+  const outdoor = equipment.outdoorUnit ?? plateSays(job).outdoorUnit;
   const system: LowVoltageSystem = {
     verdict: 'empty',
     kind: null,
@@ -129,7 +126,7 @@ function courseOf(job: LowVoltageJob): Course {
     auxStages: 0,
     auxRoles: [],
     emergencyCall: withRole('emergency').length > 0,
-    fuel: equipment.fuel ?? plateSays(job).fuel ?? (isFuel(job.answers.fuel) ? job.answers.fuel : null),
+    fuel: equipment.fuel ?? plateSays(job).fuel ?? null,
     plant: equipment.kind ?? null,
     closesValve: closers.length > 0,
     fanCall: fans.length > 0,
@@ -207,7 +204,7 @@ function readTransformers({ job, withRole, hots, system }: Course): void {
 function readLetters({ job, withRole, heats, closers, bs, os, system }: Course): void {
   const { questions, reasons } = system;
   if (withRole('unclear').length > 0) questions.push(unclearQuestion);
-  if (threeWiresOnly(job) && closers.length === 0 && job.answers['three-wire'] === undefined)
+  if (threeWiresOnly(job) && closers.length === 0 && job.survey.seen.letterY === undefined)
     questions.push(threeWireQuestion);
   if (closers.length > 0)
     reasons.push({
@@ -216,7 +213,7 @@ function readLetters({ job, withRole, heats, closers, bs, os, system }: Course):
       about: about([...heats, ...closers]),
     });
   const either = bs.length > 0 && (os.length > 0 || system.common === 'none');
-  if (either && job.answers['b-common'] === undefined) questions.push(commonOrValveQuestion);
+  if (either && job.survey.seen.letterB === undefined) questions.push(commonOrValveQuestion);
 }
 
 /** A reversing valve, changeover dampers, or neither. */
@@ -359,16 +356,14 @@ function valveMode(job: LowVoltageJob, valves: readonly Core[], questions: Quest
   const roles = new Set(valves.map((c) => roleOf(c)));
   if (roles.has('valve-cool')) return 'O';
   if (roles.has('valve-heat')) return 'B';
-  const answer = job.answers['valve-mode'];
-  if (answer === 'O' || answer === 'B') return answer;
   questions.push(valveModeQuestion);
   return null;
 }
 
 /** By the answer, or by a reading of R to C on one side that the other side cannot give. */
 function commonOwner(job: LowVoltageJob): 'heat' | 'cool' | null {
-  const answer = job.answers['common-of'];
-  if (answer === 'heat' || answer === 'cool') return answer;
+  const { commonOf } = job.survey.seen;
+  if (commonOf) return commonOf;
   const side = (role: string): ReadingEntry[] =>
     readingsInTime(job).filter(
       (r) =>
@@ -394,9 +389,6 @@ export const isWet = (system: Pick<LowVoltageSystem, 'plant' | 'closesValve'>): 
 /** The compressor heats as well as cools. */
 export const isHeatPump = (system: Pick<LowVoltageSystem, 'kind'>): boolean =>
   system.kind === 'heat-pump' || system.kind === 'dual-fuel';
-
-const isFuel = (value: string | undefined): value is Fuel =>
-  value === 'gas' || value === 'oil' || value === 'propane' || value === 'electric';
 
 /** One sentence that says what it all means. */
 function sentenceFor(system: LowVoltageSystem): string {

@@ -1,6 +1,7 @@
 'use client';
 
-import type { PowerWay } from '@core/lowvoltage/powering';
+import type { LowVoltageJob } from '@core/job/schema';
+import type { Condition, PowerWay } from '@core/lowvoltage/powering';
 import { predictWay } from '@core/lowvoltage/predict-way';
 import { fixed } from '@core/units/units';
 /** Decide: what the system is and why, and how the device will be powered. */
@@ -14,12 +15,15 @@ import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
 import { accessoryBadge, planConductors, planRows } from '../survey/strip-model';
 import { AccessoriesPanel } from './accessories-panel';
+import { Answered } from './answered';
 import { BudgetBar } from './budget-bar';
 import { CandidatesPanel } from './candidates';
 import './decide.css';
 
-const answerOf = (value: string | undefined): 'yes' | 'no' | undefined =>
-  value === 'yes' || value === 'no' ? value : undefined;
+const withSeen = (job: LowVoltageJob, { field: [, name] }: Condition, said: 'yes' | 'no'): LowVoltageJob => ({
+  ...job,
+  survey: { ...job.survey, seen: { ...job.survey.seen, [name]: said } },
+});
 
 const WORKS = { yes: 'works', no: 'not here', ask: 'measure first' } as const;
 
@@ -90,15 +94,15 @@ export function Decide(): ReactNode {
                   {w.condition ? (
                     <Choice
                       label={w.condition.ask}
-                      value={answerOf(job.answers[w.condition.code])}
+                      value={job.survey.seen[w.condition.field[1]]}
                       disabled={sealed}
                       options={[
                         { value: 'yes', label: 'there is' },
                         { value: 'no', label: 'there is none' },
                       ]}
                       onChoose={(v) => {
-                        const { code, ask } = w.condition ?? { code: '', ask: '' };
-                        change(`${ask}: ${v}`, (j) => ({ ...j, answers: { ...j.answers, [code]: v } }));
+                        const { condition } = w;
+                        if (condition) change(`${condition.ask}: ${v}`, (j) => withSeen(j, condition, v));
                       }}
                     />
                   ) : null}
@@ -152,7 +156,7 @@ export function Decide(): ReactNode {
         <BudgetBar />
         <AccessoriesPanel />
       </Bench>
-      <ReadingSide here="decide" sentence={system.sentence} />
+      <ReadingSide here="decide" sentence={system.sentence} after={<Answered />} />
     </>
   );
 }

@@ -36,8 +36,7 @@ function FindingCard({ finding, here }: { finding: Finding; here: StopId }): Rea
 }
 
 function QuestionCard({ question }: { question: Question }): ReactNode {
-  const { change, light, job, sealed } = useJob();
-  const was = job.answers[question.code];
+  const { change, light, sealed } = useJob();
   return (
     <article className="question">
       <h3>{question.ask}</h3>
@@ -49,7 +48,6 @@ function QuestionCard({ question }: { question: Question }): ReactNode {
             type="button"
             className="answer"
             disabled={sealed}
-            aria-pressed={was === a.value}
             title={a.means}
             onClick={() => change(`${question.ask} ${a.label}`, (j) => answered(j, question, a.value))}
           >
@@ -72,17 +70,19 @@ export function ReadingSide({
   here,
   sentence,
   children,
+  after,
 }: {
   here: StopId;
   sentence: string;
   children?: ReactNode;
+  /** What stands below the findings. */
+  after?: ReactNode;
 }): ReactNode {
-  const { derived, job, change, sealed } = useJob();
+  const { derived } = useJob();
   const questions = derived.shared.questions.filter((q) => here === 'decide' || here === 'survey' || q.stop === here);
   const first = derived.shared.findings.filter((f) => f.stop === here);
   const blockers = derived.shared.findings.filter((f) => f.stop !== here && f.severity === 'blocker');
   const others = derived.shared.findings.length - first.length - blockers.length;
-  const given = Object.keys(job.answers);
   return (
     <aside className="reading-side" aria-label="What it means">
       <p className="sentence">{sentence}</p>
@@ -117,29 +117,7 @@ export function ReadingSide({
           {others > 0 ? `; ${others} ${others === 1 ? 'note' : 'notes'} at other stops` : ''}.
         </p>
       ) : null}
-      {here === 'decide' && given.length > 0 ? (
-        <section className="stack">
-          <h2>Answered</h2>
-          <div className="row">
-            {given.map((code) => (
-              <button
-                key={code}
-                type="button"
-                className="answered"
-                disabled={sealed}
-                onClick={() =>
-                  change(`Ask again: ${code}`, (j) => ({
-                    ...j,
-                    answers: Object.fromEntries(Object.entries(j.answers).filter(([k]) => k !== code)),
-                  }))
-                }
-              >
-                {code.replaceAll('-', ' ')}: <b>{job.answers[code]}</b> <span className="soft">ask again</span>
-              </button>
-            ))}
-          </div>
-        </section>
-      ) : null}
+      {after}
       <Photos here={here} />
     </aside>
   );

@@ -44,23 +44,14 @@ export const glazingOf = (job: LowVoltageJob): { glazingU: number; indoorCelsius
   assumed: job.survey.dwelling.glazingU === undefined,
 });
 
-const powerOf = (job: LowVoltageJob, id: string, a: Accessory): Accessory['power'] => {
-  const answer = job.answers[`accessory-power.${id}`];
-  return a.power ?? (answer === 'own' || answer === 'system' ? answer : undefined);
-};
-
 type Relay = DeviceSheet['accessoryRelays'][number];
 
 /** Outputs to accessories, each used once; the assignment that serves most, volt-free pairs kept for those that need them. */
-function assign(
-  accessories: readonly [string, Accessory][],
-  relays: readonly Relay[],
-  job: LowVoltageJob,
-): Map<string, Relay> {
-  const cost = (id: string, a: Accessory, relay: Relay): number => {
+function assign(accessories: readonly [string, Accessory][], relays: readonly Relay[]): Map<string, Relay> {
+  const cost = (a: Accessory, relay: Relay): number => {
     if (!relay.kinds.includes(a.kind)) return Number.POSITIVE_INFINITY;
     const pair = relay.terminals.length === 2;
-    const own = powerOf(job, id, a) === 'own';
+    const own = a.power === 'own';
     // An own transformer on a fed output costs an isolating relay; a fed accessory on a pair only wastes the pair.
     return own ? (pair ? 0 : 10) : pair ? 1 : 0;
   };
@@ -73,7 +64,7 @@ function assign(
     }
     walk(i + 1, free, map, score);
     for (const relay of free) {
-      const c = cost(next[0], next[1], relay);
+      const c = cost(next[1], relay);
       if (!Number.isFinite(c)) continue;
       map.set(next[0], relay);
       walk(
@@ -91,6 +82,7 @@ function assign(
 
 const powerQuestion = (id: string, a: Accessory): Question => ({
   code: `accessory-power.${id}`,
+  field: ['accessories', id, 'power'],
   stop: 'decide',
   about: [`accessory:${id}`],
   ask: `Does the ${a.kind} bring its own transformer?`,
@@ -152,11 +144,11 @@ export function planAccessories(
   const planned: PlannedAccessory[] = [];
   const questions: Question[] = [];
   const findings: Finding[] = [];
-  const outputs = assign(entries, sheet.accessoryRelays, job);
+  const outputs = assign(entries, sheet.accessoryRelays);
   const { glazingU, indoorCelsius, assumed } = glazingOf(job);
   for (const [id, accessory] of entries) {
     const about = [`accessory:${id}`];
-    const power = powerOf(job, id, accessory);
+    const { power } = accessory;
     const joined =
       accessory.tiedTo && power !== 'system'
         ? joinedTransformers(accessory, job.survey.equipment.transformerVA ?? DEFAULT_TRANSFORMER_VA)

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { derived, landed } from '../../../tests/support/jobs';
+import { answered } from '../findings/answer';
+import type { LowVoltageJob } from '../job/schema';
+import { answeredFields } from './form';
+
+const codes = (job: LowVoltageJob): string[] => derived(job).questions.map((q) => q.code);
+
+describe('an answered question is a field that somebody filled', () => {
+  it.each([
+    ['r red, c blue, y yellow, w white', {}, 'y-without-g', 'own'],
+    ['r red, w white, y yellow', {}, 'three-wire', 'closes'],
+    ['r red, c blue, w white, x black', {}, 'x-terminal', 'common'],
+    ['r red, y yellow, g green, b blue, w white', {}, 'b-common', 'common'],
+    ['rc red, rh brown, c blue, y yellow, g green, w white', {}, 'common-of', 'cool'],
+    ['r red, c blue, w white, y yellow', { fuel: 'electric' }, 'heat-fan', 'equipment'],
+  ])('%s, %j: %s', (lines, equipment, code, value) => {
+    const job = landed(lines, { equipment }, { answers: {} });
+    const question = derived(job).questions.find((q) => q.code === code);
+    expect(question?.answers.map((a) => a.value)).toContain(value);
+    if (!question) return;
+    const after = answered(job, question, value) as LowVoltageJob;
+    expect(codes(after)).not.toContain(code);
+    expect(after.answers).toEqual({});
+    expect(answeredFields(after.survey).map((f) => f.path)).toContainEqual(question.field);
+    expect(codes(answered(after, question, undefined) as LowVoltageJob)).toContain(code);
+  });
+
+  it('what an older record keeps by its code is read as that field, and the record stays as it is', () => {
+    const bare = landed('r red, c blue, y yellow, w white', {}, { answers: { fuel: 'electric' } });
+    const old = { ...bare, answers: { 'y-without-g': 'missing', 'heat-fan': 'own', unheard: 'of' } };
+    const before = JSON.stringify(old);
+    const filled = landed(
+      'r red, c blue, y yellow, w white',
+      { equipment: { fuel: 'electric', fanWithCooling: 'missing', fanStartedBy: 'equipment' } },
+      { answers: {} },
+    );
+    expect(derived(old).system.air).toEqual(derived(filled).system.air);
+    expect(derived(old).system.air).toEqual({ heating: 'equipment', cooling: 'missing' });
+    expect(JSON.stringify(old)).toBe(before);
+  });
+
+  it('what is filled already stands over what an older record answered', () => {
+    const job = landed('r red, c blue, y yellow, w white', { equipment: { fanWithCooling: 'own' } });
+    expect(derived({ ...job, answers: { 'y-without-g': 'missing' } }).system.air.cooling).toBe('equipment');
+  });
+
+  it('that only the thermostat starts the fan, and no core for it, holds heat that needs air', () => {
+    const job = landed(
+      'r red, c blue, w white',
+      { equipment: { fuel: 'electric', fanStartedBy: 'thermostat' } },
+      { answers: {} },
+    );
+    expect(derived(job).system.air.heating).toBe('missing');
+    expect(codes(job)).not.toContain('heat-fan');
+  });
+});
