@@ -46,116 +46,108 @@ export const loadBand = (load: FloorLoad): { low: number; high: number } => ({
   high: Math.round(load.watts * (1 + LOAD_TOLERANCE)),
 });
 
+type Asked = Omit<StartItem, 'id' | 'said' | 'ok'>;
+
+/** What is asked or shown at each step, and what is right there. */
+const STEPS: Readonly<Record<StartStep, (facts: StartFacts) => Asked>> = {
+  language: () => ({
+    ask: 'Language',
+    kind: 'choice',
+    options: [pick('set', 'set')],
+    expected: pick('set', 'set'),
+    why: 'the customer’s',
+    otherwise: '',
+  }),
+  clock: () => ({
+    ask: 'Day and time',
+    kind: 'choice',
+    options: [pick('set', 'set')],
+    expected: pick('set', 'set'),
+    why: 'the week runs by it',
+    otherwise: '',
+  }),
+  voltage: ({ sheet, load }) => ({
+    ask: 'Supply voltage',
+    kind: 'choice',
+    options: sheet.volts.map((v) => pick(String(v), `${v} V`)),
+    expected: load?.nominal ? pick(String(load.nominal), `${load.nominal} V`) : null,
+    why: load ? `${fixed(load.supplyVolts, 0)} V was measured` : 'measure the supply first',
+    otherwise: 'it counts energy with another voltage than there is',
+  }),
+  'test-trips': () => ({
+    ask: 'Press test: it trips',
+    kind: 'choice',
+    options: yesNo('trips', 'stays on'),
+    expected: pick('yes', 'trips'),
+    why: 'ground-fault protection must open',
+    otherwise: 'its ground-fault protection does not open: it must not be used',
+  }),
+  'test-resets': () => ({
+    ask: 'Press reset: it comes back',
+    kind: 'choice',
+    options: yesNo('comes back', 'trips again'),
+    expected: pick('yes', 'comes back'),
+    why: 'and must close again',
+    otherwise: 'a leak to earth in mat or wiring: measure the insulation',
+  }),
+  load: ({ load, contactor }) =>
+    contactor
+      ? {
+          ask: 'Load shown',
+          kind: 'watts',
+          options: [],
+          expected: { low: 0, high: 50 },
+          why: 'only the contactor’s coil passes through it',
+          otherwise: 'more than a coil passes through the device',
+        }
+      : {
+          ask: 'Load shown',
+          kind: 'watts',
+          options: [],
+          expected: load ? loadBand(load) : null,
+          why: load ? `${fixed(load.watts, 0)} W by nameplate at ${fixed(load.supplyVolts, 0)} V` : 'no mats yet',
+          otherwise: 'a mat is not connected, is in series, or has another voltage',
+        },
+  probe: ({ sheet, probe }) => ({
+    ask: 'Probe type',
+    kind: 'choice',
+    options: sheet.probes.map((t) => pick(t, probeName(t))),
+    expected: probe ? pick(probe, probeName(probe)) : null,
+    why: probe ? 'by its ohms and the floor’s temperature' : 'measure the probe first',
+    otherwise: 'the floor is misread',
+  }),
+  shows: ({ shows }) => ({
+    ask: 'Floor temperature shown',
+    kind: 'celsius',
+    options: [],
+    expected: shows,
+    why: 'the probe’s ohms with this type set',
+    otherwise: 'the probe type is set wrong, or the probe is not the one measured',
+  }),
+  sensor: ({ mode }) => ({
+    ask: 'What it obeys',
+    kind: 'choice',
+    options: [pick('air', 'room air'), pick('floor', 'floor'), pick('both', 'room air, floor capped')],
+    expected: mode,
+    why: 'by the room’s purpose and covering',
+    otherwise: 'the floor is not protected, or the room not held',
+  }),
+  limit: ({ limitCelsius }) => ({
+    ask: 'Floor limit',
+    kind: 'celsius',
+    options: [],
+    expected: limitCelsius === null ? null : { low: limitCelsius - 0.5, high: limitCelsius + 0.5 },
+    why: 'by the covering; its maker’s limit wins',
+    otherwise: 'the covering can be spoilt',
+  }),
+};
+
 /** The questions of the first start with the answers this floor wants, in the device’s order. */
 export function firstStart(facts: StartFacts): StartItem[] {
-  const { survey, sheet, load, probe, shows, mode, limitCelsius, contactor } = facts;
-  const item = (id: StartStep): Omit<StartItem, 'id' | 'said' | 'ok'> => {
-    switch (id) {
-      case 'language':
-        return {
-          ask: 'Language',
-          kind: 'choice',
-          options: [pick('set', 'set')],
-          expected: pick('set', 'set'),
-          why: 'the customer’s',
-          otherwise: '',
-        };
-      case 'clock':
-        return {
-          ask: 'Day and time',
-          kind: 'choice',
-          options: [pick('set', 'set')],
-          expected: pick('set', 'set'),
-          why: 'the week runs by it',
-          otherwise: '',
-        };
-      case 'voltage':
-        return {
-          ask: 'Supply voltage',
-          kind: 'choice',
-          options: sheet.volts.map((v) => pick(String(v), `${v} V`)),
-          expected: load?.nominal ? pick(String(load.nominal), `${load.nominal} V`) : null,
-          why: load ? `${fixed(load.supplyVolts, 0)} V was measured` : 'measure the supply first',
-          otherwise: 'it counts energy with another voltage than there is',
-        };
-      case 'test-trips':
-        return {
-          ask: 'Press test: it trips',
-          kind: 'choice',
-          options: yesNo('trips', 'stays on'),
-          expected: pick('yes', 'trips'),
-          why: 'ground-fault protection must open',
-          otherwise: 'its ground-fault protection does not open: it must not be used',
-        };
-      case 'test-resets':
-        return {
-          ask: 'Press reset: it comes back',
-          kind: 'choice',
-          options: yesNo('comes back', 'trips again'),
-          expected: pick('yes', 'comes back'),
-          why: 'and must close again',
-          otherwise: 'a leak to earth in mat or wiring: measure the insulation',
-        };
-      case 'load':
-        return contactor
-          ? {
-              ask: 'Load shown',
-              kind: 'watts',
-              options: [],
-              expected: { low: 0, high: 50 },
-              why: 'only the contactor’s coil passes through it',
-              otherwise: 'more than a coil passes through the device',
-            }
-          : {
-              ask: 'Load shown',
-              kind: 'watts',
-              options: [],
-              expected: load ? loadBand(load) : null,
-              why: load ? `${fixed(load.watts, 0)} W by nameplate at ${fixed(load.supplyVolts, 0)} V` : 'no mats yet',
-              otherwise: 'a mat is not connected, is in series, or has another voltage',
-            };
-      case 'probe':
-        return {
-          ask: 'Probe type',
-          kind: 'choice',
-          options: sheet.probes.map((t) => pick(t, probeName(t))),
-          expected: probe ? pick(probe, probeName(probe)) : null,
-          why: probe ? 'by its ohms and the floor’s temperature' : 'measure the probe first',
-          otherwise: 'the floor is misread',
-        };
-      case 'shows':
-        return {
-          ask: 'Floor temperature shown',
-          kind: 'celsius',
-          options: [],
-          expected: shows,
-          why: 'the probe’s ohms with this type set',
-          otherwise: 'the probe type is set wrong, or the probe is not the one measured',
-        };
-      case 'sensor':
-        return {
-          ask: 'What it obeys',
-          kind: 'choice',
-          options: [pick('air', 'room air'), pick('floor', 'floor'), pick('both', 'room air, floor capped')],
-          expected: mode,
-          why: 'by the room’s purpose and covering',
-          otherwise: 'the floor is not protected, or the room not held',
-        };
-      case 'limit':
-        return {
-          ask: 'Floor limit',
-          kind: 'celsius',
-          options: [],
-          expected: limitCelsius === null ? null : { low: limitCelsius - 0.5, high: limitCelsius + 0.5 },
-          why: 'by the covering; its maker’s limit wins',
-          otherwise: 'the covering can be spoilt',
-        };
-    }
-  };
-  return sheet.start.map((id): StartItem => {
-    const base = item(id);
-    const said = survey.start[id]?.said ?? null;
-    return { id, ...base, said, ok: judged(base, said) };
+  return facts.sheet.start.map((id): StartItem => {
+    const asked = STEPS[id](facts);
+    const said = facts.survey.start[id]?.said ?? null;
+    return { id, ...asked, said, ok: judged(asked, said) };
   });
 }
 
