@@ -8,7 +8,7 @@ import FormLabel from '@mui/material/FormLabel';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ReactNode, useId } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import { useHalfTyped } from './half-typed';
 import { Labelled, noteId } from './labelled';
 import './fields.css';
@@ -18,8 +18,8 @@ interface TextProps {
   value: string | undefined;
   onCommit: (value: string) => void;
   hint?: string;
-  /** What is wrong with what stands there. */
-  wrong?: string;
+  /** What is wrong with a text that somebody tried to enter. */
+  problemOf?: (typed: string) => string | undefined;
   mono?: boolean;
   disabled?: boolean;
   type?: string;
@@ -36,7 +36,7 @@ export function TextField({
   value,
   onCommit,
   hint,
-  wrong,
+  problemOf,
   mono,
   disabled,
   type = 'text',
@@ -46,8 +46,12 @@ export function TextField({
 }: TextProps): ReactNode {
   const id = useId();
   const [draft, setDraft] = useHalfTyped(label, value ?? '');
+  const [tried, setTried] = useState<string | null>(null);
+  // As long as it stands there: gone with the first letter that changes it, and with what was there before.
+  const wrong = tried !== null && tried === draft.trim() && tried !== (value ?? '') ? problemOf?.(tried) : undefined;
   const commit = (): void => {
     const said = draft.trim();
+    setTried(said);
     if (said === (value ?? '')) return;
     onCommit(said);
     // Taken: nothing is begun any more.

@@ -7,7 +7,7 @@ import { applyChanges } from '@core/job/changes';
 import type { Family, SeenJob } from '@core/job/schema';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { FigureField } from '../../ui/figure-field';
 import { type FamilyApi, useFamily } from '../shell/family-job';
@@ -206,7 +206,6 @@ function ListField({
   disabled: boolean;
   onTake: (words: string[]) => void;
 }): ReactNode {
-  const [problem, setProblem] = useState<string | undefined>(undefined);
   return (
     <TextField
       label={field.label}
@@ -214,14 +213,16 @@ function ListField({
       value={value.join(' ')}
       disabled={disabled}
       {...(field.help ? { hint: field.help } : {})}
-      {...(problem === undefined ? {} : { wrong: problem })}
+      problemOf={(typed) => {
+        const read = readList(typed, list, field.spelt);
+        return read.ok ? undefined : read.problem;
+      }}
       keptAs={(typed) => {
         const read = readList(typed, list, field.spelt);
         return read.ok ? read.words.join(' ') : typed;
       }}
       onCommit={(typed) => {
         const read = readList(typed, list, field.spelt);
-        setProblem(read.ok ? undefined : read.problem);
         if (read.ok) onTake(read.words);
       }}
     />
