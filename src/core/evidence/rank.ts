@@ -100,8 +100,6 @@ function noneLikelihood(
   return Math.log(NONE_PRIOR) + most + Math.log(mean);
 }
 
-/** What a pair may leave more than one that explains everything, and still be tried: odds of a hundred thousand to one. */
-const FAR_BEHIND = 2 * Math.log(1e5);
 /** So many pairs are put into the circuit, and so many of them in every degree. */
 const PAIRS = 110;
 /** Of the likeliest faults so many are paired first, to know beforehand what the last pair that is kept leaves at most. */
@@ -209,11 +207,8 @@ function mostLeft(among: readonly number[], couple: (i: number, j: number, limit
   return last === undefined ? Number.POSITIVE_INFINITY : last * (1 + 1e-9);
 }
 
-/**
- * Pairs worth putting into the circuit: of all by what neither explains, least first, and the likeliest faults with the
- * rest, for where two faults change what the other does, so that neither explains its part alone.
- */
-function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): { best: Couple[]; withHeads: Couple[] } {
+/** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
+function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple[] {
   const rarity = faults.map((x) => -2 * Math.log(x.hypothesis.prior));
   // What is not as planned rules most pairs out: it is summed first.
   const order = [...odd.keys()].sort((x, y) => Number(odd[y]) - Number(odd[x]));
@@ -259,6 +254,7 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): { best
   const few = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y)).slice(0, FEW);
   const best = new Least(PAIRS, mostLeft(few, couple));
   for (let i = 0; i < faults.length; i++) for (let j = i + 1; j < faults.length; j++) tryInto(best, i, j);
+  // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
   const score = (i: number): number => {
     const { log, hypothesis } = faults[i] as Judged;
     return log + Math.log(hypothesis.prior);
@@ -270,11 +266,10 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): { best
     return least.list;
   });
   const seen = new Set<string>();
-  const fresh = ({ a, b }: Couple): boolean => {
+  return [...best.list, ...withHeads].filter(({ a, b }) => {
     const key = `${a.id} ${b.id}`;
-    return seen.has(key) ? false : seen.add(key).size > 0;
-  };
-  return { best: best.list.filter(fresh), withHeads: withHeads.filter(fresh) };
+    return seen.has(key) ? false : seen.add(key);
+  });
 }
 
 /**
@@ -301,20 +296,7 @@ function pairsOf(
     const prior = ((made.often ?? 1) * SECOND * a.prior * b.prior) / total;
     return [bestDegree({ ...made, id, prior, of: [a.id, b.id] }, course, failed)];
   };
-  const first: { a: Hypothesis; b: Hypothesis; found: Judged }[] = [];
-  let limit = Number.POSITIVE_INFINITY;
-  const trying = (couples: readonly Couple[]): void => {
-    for (const { a, b, left } of couples) {
-      if (left > limit) continue;
-      for (const found of judged(a, b, false)) {
-        first.push({ a, b, found });
-        if (!found.rejected && found.misses === 0) limit = Math.min(limit, left + FAR_BEHIND);
-      }
-    }
-  };
-  trying(order.best);
-  // Once two explain all that was read, nobody looks for such as hide each other.
-  if (limit === Number.POSITIVE_INFINITY) trying(order.withHeads);
+  const first = order.flatMap(({ a, b }) => judged(a, b, false).map((found) => ({ a, b, found })));
   first.sort((x, y) => y.found.log - x.found.log);
   return first.flatMap(({ a, b, found }, i) => (i < THOROUGH ? judged(a, b, true) : [found]));
 }

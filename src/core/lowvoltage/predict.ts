@@ -59,13 +59,14 @@ export function predictor(
 ): Predictor {
   const netlist = toNetlist(installed);
   const solver = new CircuitSolver(netlist, memory, follows?.(netlist.elements));
-  const supplies = new Set(solver.kernel.supplyNames);
   const { device } = installed;
   const [hot, common] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
+  const at = hot === undefined || common === undefined ? null : ([hot, common] as const);
+  const supplies = new Set(solver.kernel.supplyNames);
   return {
     installed,
     solver,
-    device: hot === undefined || common === undefined ? null : [hot, common],
+    device: at,
     circuitState: (state) => ({
       controls: controlsIn(installed, state),
       suppliesOff: state.dead ? supplies : NO_SUPPLY,
@@ -81,7 +82,7 @@ const usualControls = perObject((contacts: Installed['contacts']) =>
 );
 
 const controlsIn = (installed: Installed, state: CallState): ReadonlySet<string> =>
-  installed.calledAs || installed.valveReversed
+  installed.calledAs?.[state.id] || installed.valveReversed
     ? new Set(calledTerminals(installed, state).map(callOf))
     : usualControls(installed.contacts)(state);
 
