@@ -12,15 +12,6 @@ export interface ProbePoint {
   reactance: number;
 }
 
-/** How a reading follows groups of elements. */
-export interface Slopes {
-  /**
-   * Volts for the whole logarithm of a group's admittance (twice of it moves them by about 0.69 times the figure), or for
-   * a radian that its currents lag more, or for the whole logarithm of sources' volts.
-   */
-  slopes: Float64Array;
-}
-
 /** Real (0) or imaginary (1) part at a position; nothing at the reference. */
 const part = (values: Float64Array, at: number, which: 0 | 1): number =>
   at < 0 ? 0 : (values[2 * at + which] as number);
@@ -63,7 +54,11 @@ export function probePlain(kernel: KernelArrays, a: number, b: number, follow: 0
   slopesAlong(kernel, open > 0 ? vr / open : 0, open > 0 ? vi / open : 0);
 }
 
-/** What groups move along a direction, into `probed`. */
+/**
+ * What groups move along a direction, into `probed`: volts for the whole logarithm of a group's admittance (twice of it
+ * moves them by about 0.69 times the figure), or for a radian that its currents lag more, or for the whole logarithm of
+ * sources' volts.
+ */
 function slopesAlong(kernel: KernelArrays, ur: number, ui: number): void {
   const { adjoint, currents, followed, layout, probed } = kernel;
   const { from, to } = layout;

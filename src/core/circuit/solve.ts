@@ -3,7 +3,7 @@ import { StateKernel } from './kernel';
 import { type Group, KIND } from './kernel-layout';
 import { admittanceOf, type CircuitElement, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
-import type { ProbePoint, Slopes } from './probe';
+import type { ProbePoint } from './probe';
 import type { KernelMemory } from './wasm/arena';
 
 export interface Solution {
@@ -36,8 +36,8 @@ const WEAK_SHARE = 0.94;
 /** Under this a coil draws nothing worth counting, V. */
 const LEAST_COIL_VOLTS = 0.3;
 const MOST_PASSES = 4;
+const NOTHING: ReadonlySet<string> = new Set();
 
-const NO_SLOPES = new Float64Array(0);
 /** A pair's own figures, before its slopes. */
 const FIGURES = 3;
 /** Real (0) or imaginary (1) part at a position; nothing at the reference. */
@@ -171,17 +171,18 @@ export class CircuitSolver {
     this.settle(state);
     const { kernel, netlist } = this;
     const running = new Set<string>();
-    const starting = new Set<string>();
+    let starting: Set<string> | null = null;
     const { loads, fuses } = kernel.layout;
     for (const e of loads) if (kernel.pulledIn[e] === 1) running.add((netlist.elements[e] as { id: string }).id);
     let weak = false;
     for (const { e, inrush, weak: least } of this.coils) {
       if (this.draws(e, inrush)) {
+        starting ??= new Set();
         starting.add((netlist.elements[e] as { id: string }).id);
         weak = true;
       } else if (kernel.pulledIn[e] === 1 && kernel.voltsAcross(e) < least) weak = true;
     }
-    return { running, starting, weak, blown: fuses.some((e) => kernel.blown[e] === 1) };
+    return { running, starting: starting ?? NOTHING, weak, blown: fuses.some((e) => kernel.blown[e] === 1) };
   }
 
   /** Only what runs, for those who ask nothing else of a state. */
@@ -250,18 +251,17 @@ export class CircuitSolver {
   /**
    * A pair of points in the state last settled; see probe.ts.
    * @param a,b positions of points, from `at`
-   * @param follow whether the volts are followed by the groups
-   * @param before places to leave free before the slopes, for who puts others there
+   * @param into where the slopes by the groups are put, and from where on; null: they are not asked for
    */
-  between(a: number, b: number, follow = false, before = 0): ProbePoint & Slopes {
-    const { kernel, isNew } = this;
-    kernel.probe(a, b, !follow ? 0 : isNew ? 2 : 1);
-    if (follow) this.isNew = false;
+  between(a: number, b: number, into: Float64Array | null = null, at = 0): ProbePoint {
+    const { kernel } = this;
+    kernel.probe(a, b, into === null ? 0 : this.isNew ? 2 : 1);
     const { probed } = kernel;
-    const slopes = follow ? new Float64Array(before + probed.length - FIGURES) : NO_SLOPES;
-    for (let k = before; k < slopes.length; k++) slopes[k] = probed[FIGURES - before + k] as number;
-    const [open = 0, ohms = 0, reactance = 0] = [probed[0], probed[1], probed[2]];
-    return { open, ohms, reactance, slopes };
+    if (into !== null) {
+      this.isNew = false;
+      for (let k = FIGURES; k < probed.length; k++) into[at + k - FIGURES] = probed[k] as number;
+    }
+    return { open: probed[0] as number, ohms: probed[1] as number, reactance: probed[2] as number };
   }
 
   /** Thevenin equivalents between every pair of the given nodes in the state last solved. */

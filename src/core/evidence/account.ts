@@ -2,7 +2,16 @@
  * How one hypothesis accounts for what was read, one observation after another: figures by the parameters they share, in
  * Kalman form. An account is kept, so that a further reading is one step and not all of them anew.
  */
-import { AS_PLANNED, type Observation, type Parameter, type Predicted, type Predictions } from './hypothesis';
+
+import { perObject } from '../per-object';
+import {
+  AS_PLANNED,
+  type Observation,
+  type Parameter,
+  type Predicted,
+  type Predictions,
+  type Slopes,
+} from './hypothesis';
 import { type Estimate, estimateOf, type Filter, filter } from './kalman';
 
 /** Chance that something seen or heard is reported wrongly: what speaks against a plan is looked at twice. */
@@ -46,8 +55,8 @@ export const normalDensity = (v: number, variance: number): number =>
   Math.exp((-0.5 * v * v) / variance) / Math.sqrt(2 * Math.PI * variance);
 
 /** How a figure follows each parameter, in their order. */
-export const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): ArrayLike<number> =>
-  predicted.along ?? parameters.map((x) => predicted.by?.[x.id] ?? 0);
+export const slopesOf = (predicted: Predicted, parameters: readonly Parameter[]): Slopes =>
+  predicted.along ?? { of: parameters.map((x) => predicted.by?.[x.id] ?? 0), at: 0 };
 
 /** Whether something that was done by then leaves all dead under a hypothesis. */
 function leftDead(predicts: Predictions, after: readonly string[]): boolean {
@@ -94,6 +103,9 @@ export function courseOf(observations: readonly Observation[], parameters: reado
   return last;
 }
 
+/** What is known before anything was read. */
+const before = perObject(estimateOf);
+
 class Account {
   /** So many of the observations are in it. */
   taken = 0;
@@ -114,7 +126,7 @@ class Account {
   ) {}
 
   static fresh(parameters: readonly Parameter[]): Account {
-    return new Account(estimateOf(parameters), [], [], []);
+    return new Account(before(parameters), [], [], []);
   }
 
   /** To be gone on with in place of this one. What somebody holds of a ranking (its lists) is not written on. */
@@ -177,7 +189,7 @@ class Account {
     (agrees ? this.supports : this.against).push(o.text);
   }
 
-  private figure(o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: ArrayLike<number>): void {
+  private figure(o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: Slopes): void {
     const narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2 + by.foresee(slopes);
     const v = o.value - predicted.value - by.moved();
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;

@@ -19,7 +19,7 @@ export interface Predicted {
   /** Change of the value for each parameter's whole, by its id; absent where it does not matter. */
   by?: Readonly<Record<string, number>>;
   /** The same for every parameter in their order, where a family has them so; stands before `by`. */
-  along?: Float64Array;
+  along?: Slopes;
   /** What else the figure may be off by. */
   sigma?: number;
   /** A point that floats: as often as not it reads the value, else anything within so much of it. */
@@ -50,6 +50,13 @@ export interface Observation {
    * fuse that opened, and that nobody has replaced since.
    */
   after?: readonly string[];
+}
+
+/** Slopes of one figure among those of many, which lie in pieces: hundreds of thousands of small arrays cost their making. */
+export interface Slopes {
+  of: ArrayLike<number>;
+  /** Where they begin. */
+  at: number;
 }
 
 /** There are hundreds of thousands of answers in a ranking: all are one of two. */

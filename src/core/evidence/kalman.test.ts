@@ -26,7 +26,7 @@ type Course = typeof course extends fc.Arbitrary<infer T> ? T : never;
 function run(filter: Filter, { parameters, figures }: Course): { estimate: Estimate; foreseen: number[] } {
   filter.open(estimateOf(parameters));
   const foreseen = figures.flatMap(({ slopes, value, noise }) => {
-    const spread = filter.foresee(slopes);
+    const spread = filter.foresee({ of: [9, ...slopes], at: 1 });
     const moved = filter.moved();
     filter.take(value - moved, spread + noise ** 2);
     return [spread, moved];
@@ -103,7 +103,7 @@ describe('figures taken in one after another', () => {
     for (const filter of [new PlainFilter(), new CompiledFilter()]) {
       const before = estimateOf(parameters);
       filter.open(before);
-      expect(filter.foresee(Float64Array.from(parameters, () => 1))).toBeCloseTo(121, 9);
+      expect(filter.foresee({ of: Float64Array.from(parameters, () => 1), at: 0 })).toBeCloseTo(121, 9);
       filter.take(3, 122);
       const after = filter.close();
       expect(before).toEqual(estimateOf(parameters));

@@ -2,7 +2,7 @@
  * What is known of parameters that readings share, in Kalman form: y = f + J·θ + e with θ ~ N(m, Σ). Hundreds of
  * hypotheses take hundreds of figures each, so the sums are compiled as well; the reference does the same to the last bit.
  */
-import type { Parameter } from './hypothesis';
+import type { Parameter, Slopes } from './hypothesis';
 import { KALMAN_WASM } from './wasm/kalman.data';
 
 /**
@@ -13,6 +13,8 @@ const NIL = 1e-7;
 
 /** Middles and covariances, of an even number of parameters: one that nothing follows fills an odd list up. */
 export interface Estimate {
+  /** Of parameters that there are. */
+  count: number;
   middles: Float64Array;
   covariances: Float64Array;
 }
@@ -27,7 +29,11 @@ export function estimateOf(parameters: readonly Parameter[]): Estimate {
     middles[i] = mean;
     covariances[i * p + i] = sigma ** 2;
   });
-  return { middles, covariances };
+  return { count: parameters.length, middles, covariances };
+}
+
+function put(into: Float64Array, { of, at }: Slopes, count: number): void {
+  for (let i = 0; i < count; i++) into[i] = of[at + i] as number;
 }
 
 /** Takes figures into one estimate after another. */
@@ -38,7 +44,7 @@ export interface Filter {
    * A figure by its slopes: how far it spreads by the parameters, as a variance.
    * @param slopes in the parameters' order
    */
-  foresee: (slopes: ArrayLike<number>) => number;
+  foresee: (slopes: Slopes) => number;
   /** What the middles move the figure last foreseen by. */
   moved: () => number;
   /** It is off by so much, beside that, of so much variance in all. */
@@ -54,19 +60,20 @@ export class PlainFilter implements Filter {
   /** How each parameter varies with the figure. */
   private along = new Float64Array(0);
   private by = 0;
+  private count = 0;
 
-  open({ middles, covariances }: Estimate): void {
+  open({ count, middles, covariances }: Estimate): void {
+    this.count = count;
     this.middles = middles.slice();
     this.covariances = covariances.slice();
-    if (this.slopes.length === middles.length) return;
     this.slopes = new Float64Array(middles.length);
     this.along = new Float64Array(middles.length);
   }
 
-  foresee(of: ArrayLike<number>): number {
+  foresee(of: Slopes): number {
     const { middles, covariances, slopes, along } = this;
     const p = middles.length;
-    slopes.set(of);
+    put(slopes, of, this.count);
     along.fill(0);
     for (let b = 0; b < p; b++) {
       const slope = slopes[b] as number;
@@ -103,7 +110,7 @@ export class PlainFilter implements Filter {
   }
 
   close(): Estimate {
-    return { middles: this.middles, covariances: this.covariances };
+    return { count: this.count, middles: this.middles, covariances: this.covariances };
   }
 }
 
@@ -121,6 +128,7 @@ export class CompiledFilter implements Filter {
   private readonly memory = new WebAssembly.Memory({ initial: 1 });
   private readonly compiled: Compiled;
   private p = -1;
+  private count = 0;
   private by = new Float64Array(0);
   private middles = new Float64Array(0);
   private slopes = new Float64Array(0);
@@ -147,14 +155,17 @@ export class CompiledFilter implements Filter {
     this.slopes.fill(0);
   }
 
-  open({ middles, covariances }: Estimate): void {
+  open({ count, middles, covariances }: Estimate): void {
     if (middles.length !== this.p) this.fit(middles.length);
+    // One more than there are is followed by nothing.
+    if (count < this.p) this.slopes[count] = 0;
+    this.count = count;
     this.middles.set(middles);
     this.covariances.set(covariances);
   }
 
-  foresee(slopes: ArrayLike<number>): number {
-    this.slopes.set(slopes);
+  foresee(slopes: Slopes): number {
+    put(this.slopes, slopes, this.count);
     return this.compiled.foresee(this.p);
   }
 
@@ -167,7 +178,7 @@ export class CompiledFilter implements Filter {
   }
 
   close(): Estimate {
-    return { middles: this.middles.slice(), covariances: this.covariances.slice() };
+    return { count: this.count, middles: this.middles.slice(), covariances: this.covariances.slice() };
   }
 }
 

@@ -82,9 +82,9 @@ function noneLikelihood(
         const error = o.error ?? MISREPORT;
         average += share * (Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error);
       } else {
-        const j = slopesOf(predicted, parameters);
+        const { of: j, at } = slopesOf(predicted, parameters);
         let spread = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2;
-        for (let i = 0; i < sigmas.length; i++) spread += ((j[i] as number) * (sigmas[i] as number)) ** 2;
+        for (let i = 0; i < sigmas.length; i++) spread += ((j[at + i] as number) * (sigmas[i] as number)) ** 2;
         average += share * normalDensity(o.value - predicted.value, spread);
       }
     }

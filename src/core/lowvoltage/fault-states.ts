@@ -27,6 +27,8 @@ export const SHARED_PARAMETERS: readonly Parameter[] = [
 export interface FaultCircuit extends Predictor {
   /** Its readings are followed by what these move. */
   unknowns: readonly Unknown[];
+  /** Where slopes are kept. */
+  slab: Slab;
   /** Loads that somebody sees or hears running. */
   shown: readonly { id: string; runs: string }[];
   /** Places of the transformers' own volts in the kernel, and what they are by nameplate. */
@@ -36,6 +38,24 @@ export interface FaultCircuit extends Predictor {
   joined: (a: string, b: string) => boolean;
   direct: (a: string, b: string) => boolean;
 }
+
+/** Hands out places for slopes: one large array after another, in place of one for each figure. */
+export class Slab {
+  private of = new Float64Array(0);
+  private next = 0;
+
+  room(length: number): { of: Float64Array; at: number } {
+    if (this.next + length > this.of.length) {
+      this.of = new Float64Array(Math.max(length, SLAB));
+      this.next = 0;
+    }
+    const at = this.next;
+    this.next += length;
+    return { of: this.of, at };
+  }
+}
+/** Of so many numbers. */
+const SLAB = 1 << 15;
 
 /** Worked out when it is first asked for. */
 function later<A extends unknown[], R>(make: () => (...args: A) => R): (...args: A) => R {
@@ -51,6 +71,7 @@ export function circuitWith(
   planned: Installed,
   unknowns: readonly Unknown[],
   memory: KernelMemory | null,
+  slab: Slab,
 ): FaultCircuit {
   const p = predictor(apply ? apply(planned) : planned, memory, (elements) => groupsOf(unknowns, elements));
   const { netlist } = p.solver;
@@ -66,6 +87,7 @@ export function circuitWith(
   }
   return {
     ...p,
+    slab,
     unknowns,
     shown,
     mains,
@@ -118,14 +140,16 @@ function pairsIn(p: FaultCircuit, pairs: readonly Asked[], settled: SettledCall)
   for (const { key, a, b, meterOhms = METER_DEFAULT, read } of pairs) {
     const [from, to] = [p.solver.at(a), p.solver.at(b)];
     if (from === undefined || to === undefined) continue;
-    const point = p.solver.between(from, to, read, first);
-    const { ohms, reactance, slopes: along } = point;
+    const along = read ? p.slab.room(first + p.unknowns.length) : null;
+    const point = p.solver.between(from, to, along?.of, along ? along.at + first : 0);
+    const { ohms, reactance } = point;
     const volts = meterReading(point, meterOhms);
     const predicted = figure(volts, Math.hypot(ohms, reactance));
-    if (read) {
-      for (let u = 0; u < first; u++) along[u] = volts;
+    if (along) {
+      const { of, at } = along;
+      for (let u = 0; u < first; u++) of[at + u] = volts;
       for (let u = 0; doubt && u < doubt.length; u++)
-        along[first + u] = (along[first + u] as number) * (doubt[u] as number);
+        of[at + first + u] = (of[at + first + u] as number) * (doubt[u] as number);
       predicted.along = along;
     }
     found.push([key, predicted]);

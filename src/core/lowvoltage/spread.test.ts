@@ -34,7 +34,9 @@ describe('how a reading follows the circuit', () => {
       const each = netlist.elements.map((_, i) => ({ members: Int32Array.of(i), moves }));
       const solver = new CircuitSolver(netlist, null, each);
       solver.settle(state);
-      return solver.between(solver.at('wall.R') ?? -1, solver.at('wall.C') ?? -1, true).slopes;
+      const found = new Float64Array(each.length);
+      solver.between(solver.at('wall.R') ?? -1, solver.at('wall.C') ?? -1, found);
+      return found;
     };
     const [sizes, angles] = [slopes('size'), slopes('angle')];
     const step = 1e-3;

@@ -145,9 +145,10 @@ export function spreadsOf(
     const [from, to] = [solver.at(a), solver.at(b)];
     if (from === undefined || to === undefined) return { shares: groups.map(() => 0), floats: false };
     solver.settle(p.circuitState(state));
-    const point = solver.between(from, to, true);
+    const slopes = new Float64Array(groups.length);
+    const point = solver.between(from, to, slopes);
     return {
-      shares: [...point.slopes].map((s) => (point.open > 0 ? s / point.open : 0)),
+      shares: [...slopes].map((s) => (point.open > 0 ? s / point.open : 0)),
       floats: Math.hypot(point.ohms, point.reactance) > FLOATS_OHMS / 30,
     };
   };

@@ -5,7 +5,7 @@ import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
 import { DISPLAY_KEY, directionKey, opensKey, SEES_KEY } from './evidence-keys';
-import { circuitWith, FaultStates, type PairPredictions } from './fault-states';
+import { circuitWith, FaultStates, type PairPredictions, Slab } from './fault-states';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import { isLame, looks, type OwnBlower, withAir } from './looks';
@@ -90,6 +90,7 @@ interface Kept {
   circuit: string;
   /** Hundreds of circuits lie in it. */
   memory: KernelMemory;
+  slab: Slab;
   ways: Map<string, Way[]>;
   /** Numbers of the lists of what was asked. */
   lists: Map<string, number>;
@@ -102,6 +103,7 @@ const MEMORY_PAGES = 24;
 const nothingKept = (circuit: string): Kept => ({
   circuit,
   memory: new KernelMemory(MEMORY_PAGES),
+  slab: new Slab(),
   ways: new Map(),
   lists: new Map(),
   pairs: new Map(),
@@ -161,11 +163,13 @@ export function faultReader(
   setting: FaultSetting,
   once: boolean,
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
-  if (once)
+  if (once) {
+    const slab = new Slab();
     return (_id, apply) => {
-      const at = new FaultStates(circuitWith(apply, setting.planned, setting.unknowns, null), 1);
+      const at = new FaultStates(circuitWith(apply, setting.planned, setting.unknowns, null, slab), 1);
       return [fresh(at, setting, at.restingLimit(setting.idle)).predicts];
     };
+  }
   const circuit = circuitOf(setting);
   if (kept.circuit !== circuit) kept = nothingKept(circuit);
   const { ways } = kept;
@@ -191,7 +195,7 @@ export function faultReader(
  */
 function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
   // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
-  const p = circuitWith(apply, setting.planned, setting.unknowns, kept.memory);
+  const p = circuitWith(apply, setting.planned, setting.unknowns, kept.memory, kept.slab);
   const from = (at: FaultStates): [FreshWay, ...Way[]] => {
     const usual = fresh(at, setting, at.restingLimit(setting.idle));
     const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives));
