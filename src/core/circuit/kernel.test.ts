@@ -109,6 +109,60 @@ describe('the factor', () => {
   });
 });
 
+describe('circuits in one piece of memory', () => {
+  /** A divider: a source of so many volts over two resistances. */
+  const divider = (volts: number, ohms: number): CircuitElement[] => [
+    {
+      kind: 'source',
+      id: 's',
+      name: 's',
+      a: 'hot',
+      b: 'com',
+      volts,
+      ohms: 1e-6,
+      degrees: 0,
+      ratedVA: 40,
+      supply: 'x',
+    },
+    { kind: 'conductor', id: 'u', name: 'u', a: 'hot', b: 'mid', ohms },
+    { kind: 'conductor', id: 'l', name: 'l', a: 'mid', b: 'com', ohms },
+  ];
+  const off = { controls: new Set<string>(), suppliesOff: new Set<string>() };
+
+  it('keep to themselves, turn by turn, and over from one piece to the next', () => {
+    const memory = new KernelMemory();
+    const solvers = Array.from({ length: 120 }, (_, i) => {
+      const elements = divider(10 + i, 5 + i);
+      const group = { moves: 'size', members: Int32Array.of(1) } as const;
+      return new CircuitSolver({ elements, ground: 'com' }, memory, [group]);
+    });
+    // One piece holds fewer of them: the last lie in another.
+    expect(new Set(solvers.map((s) => s.kernel.volts.buffer)).size).toBeGreaterThan(1);
+    for (const s of solvers) s.settle(off);
+    solvers.forEach((s, i) => {
+      expect(s.openVolts('mid', 'com')).toBeCloseTo((10 + i) / 2, 5);
+      const slope = new Float64Array(3);
+      const point = s.between(s.at('mid') ?? -1, -1, slope, 1);
+      expect(point.ohms).toBeCloseTo((5 + i) / 2, 4);
+      // V/2 moves by V/4 for the logarithm of the upper conductance.
+      expect([...slope].map((x) => Number(x.toFixed(4)))).toEqual([0, Number(((10 + i) / 4).toFixed(4)), 0]);
+    });
+  });
+
+  it('a larger one than a piece has a piece of its own', () => {
+    const memory = new KernelMemory();
+    const small = new CircuitSolver({ elements: divider(24, 10), ground: 'com' }, memory);
+    const chain = Array.from({ length: 900 }, (_, i): CircuitElement => {
+      return { kind: 'conductor', id: `c${i}`, name: 'c', a: i === 0 ? 'mid' : `n${i - 1}`, b: `n${i}`, ohms: 1 };
+    });
+    const large = new CircuitSolver({ elements: [...divider(24, 10), ...chain], ground: 'com' }, memory);
+    large.settle(off);
+    small.settle(off);
+    expect(large.openVolts('n899', 'com')).toBeCloseTo(12, 3);
+    expect(small.openVolts('mid', 'com')).toBeCloseTo(12, 5);
+  });
+});
+
 describe('the arena', () => {
   it('hands out aligned arrays that do not overlap', () => {
     const arena = new Arena(10, 20, 6, null);

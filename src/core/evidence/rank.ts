@@ -105,7 +105,7 @@ const PAIRS = 110;
 /** Of the likeliest faults so many are paired first, to know beforehand what the last pair that is kept leaves at most. */
 const FEW = 40;
 const HEADS = 5;
-const WITH_HEAD = 30;
+const WITH_HEAD = 16;
 /** Squared deviations from which a reading is not as planned. */
 const ODD = 4;
 const THOROUGH = 16;
