@@ -163,3 +163,25 @@ test('equipment without letters: cores traced by the pair that goes outdoors; a 
     page.locator('.strip').getByRole('button', { name: /^Y at the (board|splices at the equipment), blue/i }),
   ).toBeVisible();
 });
+
+test('what a letter means is answered at Decide, stands in the survey, and is asked again', async ({ page }) => {
+  await newJob(page);
+  await page.getByRole('button', { name: /V-7 menu/ }).click();
+  await goTo(page, 'Survey');
+  await page.getByLabel('Type landings').fill('r red, y yellow, g green, b blue, w white');
+  await page.getByLabel('Type landings').press('Enter');
+  await goTo(page, 'Decide');
+  await page.getByRole('button', { name: /^Gas The furnace/ }).click();
+  await page.getByRole('button', { name: /^About 24 V/ }).click();
+  await expect(page.locator('.sentence')).toContainText('with a common wire');
+  await kept(page);
+  await page.reload();
+  await goTo(page, 'Survey');
+  const isB = page.getByRole('group', { name: 'B is' });
+  await expect(isB.getByRole('button', { name: 'the common' })).toHaveAttribute('aria-pressed', 'true');
+  await isB.getByRole('button', { name: 'the reversing valve' }).click();
+  await expect(page.locator('.sentence')).toContainText('heat pump');
+  await goTo(page, 'Decide');
+  await page.getByRole('button', { name: /^B is the reversing valve ask again/ }).click();
+  await expect(page.getByRole('heading', { name: 'Is B the common here, or the reversing valve?' })).toBeVisible();
+});

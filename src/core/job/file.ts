@@ -179,13 +179,16 @@ function upToDate(value: unknown): FileResult {
 
 /** What was measured is taken out of the survey into the readings, where everything measured is. */
 function asJob(
-  built: { family: Family; readings: Record<string, unknown>; answers?: unknown },
+  built: { family: Family; readings: Record<string, unknown>; answers?: unknown; seal?: unknown },
   survey: unknown,
 ): FileResult {
   const seen = SURVEYS[built.family].seen.safeParse(survey ?? {});
   if (!seen.success) return refused(seen.error);
   const { answers = {} } = built as { answers?: Record<string, string> };
-  const answered = withAnswers(built.family, seen.data as Record<string, unknown>, answers);
+  // A seal rests on what stood there: it is read as fields, and stays as it is.
+  const answered = built.seal
+    ? { survey: seen.data as Record<string, unknown>, answers }
+    : withAnswers(built.family, seen.data as Record<string, unknown>, answers);
   const parts = split(built.family, answered.survey);
   const job = Job.safeParse({
     ...built,

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { derived, landed } from '../../../tests/support/jobs';
+import { derive } from '../derive';
 import { answered } from '../findings/answer';
+import { readJobFile } from '../job/file';
 import type { LowVoltageJob } from '../job/schema';
+import { sealed, verifySeal } from '../record/seal';
 import { answeredFields } from './form';
 
 const codes = (job: LowVoltageJob): string[] => derived(job).questions.map((q) => q.code);
@@ -38,6 +41,18 @@ describe('an answered question is a field that somebody filled', () => {
     expect(derived(old).system.air).toEqual(derived(filled).system.air);
     expect(derived(old).system.air).toEqual({ heating: 'equipment', cooling: 'missing' });
     expect(JSON.stringify(old)).toBe(before);
+  });
+
+  it('a sealed record that keeps answers by their codes is read from its file as it was sealed', () => {
+    const bare = landed('r red, y yellow, g green, b blue, w white', {}, { answers: {} });
+    const old = sealed({ ...bare, answers: { fuel: 'gas', 'b-common': 'common' } }, '2026-03-01T10:00:00Z', 'Ada');
+    const read = readJobFile(JSON.stringify(old));
+    expect(read.ok && verifySeal(read.job)).toMatchObject({ ok: true });
+    expect(read.ok && derive(read.job).shared.sentence).toContain('with a common wire');
+    const { seal: _seal, ...open } = old;
+    const unsealed = readJobFile(JSON.stringify(open));
+    expect(unsealed.ok && unsealed.job.answers).toEqual({});
+    expect(unsealed.ok && unsealed.job.survey).toMatchObject({ seen: { letterB: 'common' } });
   });
 
   it('what is filled already stands over what an older record answered', () => {
