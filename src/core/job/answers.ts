@@ -36,10 +36,12 @@ interface Answered {
   survey: unknown;
   answers: Readonly<Record<string, string>>;
 }
-const filled = perObject(
-  ({ family, survey, answers }: Answered): Tree => withAnswers(family, survey as Tree, answers).survey,
-);
+const filled = perObject(({ family, survey, answers }: Answered) => withAnswers(family, survey as Tree, answers));
 
 /** A job's survey with what its record keeps as answers: a sealed one is never rewritten. */
 export const surveyOf = (job: Answered): Tree =>
-  Object.keys(job.answers).length === 0 ? (job.survey as Tree) : filled(job);
+  Object.keys(job.answers).length === 0 ? (job.survey as Tree) : filled(job).survey;
+
+/** Answers that no field holds: all that is left of them once the survey is written as it is read. */
+export const answersLeft = (job: Answered): Readonly<Record<string, string>> =>
+  Object.keys(job.answers).length === 0 ? job.answers : filled(job).answers;

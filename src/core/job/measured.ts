@@ -3,7 +3,7 @@
  * while somebody reads it. Each family lists its measured leaves; everything else here serves them all.
  */
 import { type Family, SURVEYS } from '../family/surveys';
-import { surveyOf } from './answers';
+import { answersLeft, surveyOf } from './answers';
 import type { MeasuredLeaf } from './measured-leaf';
 import { partMeasure, partReadings } from './readings';
 import type { JobOf, Reading, SeenJob } from './schema';
@@ -185,5 +185,6 @@ export function throughSeen<F extends Family>(
   stamp: Stamp,
 ): JobOf<F> {
   const { survey, ...rest } = edit(seen(job));
-  return withSeen({ ...rest, survey: job.survey } as JobOf<F>, survey, stamp);
+  // What was read as a field is written as one: taken back, it must not come again out of the answers.
+  return withSeen({ ...rest, answers: answersLeft(job), survey: job.survey } as JobOf<F>, survey, stamp);
 }

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { derived, landed } from '../../../tests/support/jobs';
 import { derive } from '../derive';
+import { jobAs, seenAs } from '../family/of';
 import { answered } from '../findings/answer';
+import { applyChanges } from '../job/changes';
 import { readJobFile } from '../job/file';
+import { throughSeen } from '../job/measured';
 import type { LowVoltageJob } from '../job/schema';
 import { sealed, verifySeal } from '../record/seal';
 import { answeredFields } from './form';
@@ -41,6 +44,19 @@ describe('an answered question is a field that somebody filled', () => {
     expect(derived(old).system.air).toEqual(derived(filled).system.air);
     expect(derived(old).system.air).toEqual({ heating: 'equipment', cooling: 'missing' });
     expect(JSON.stringify(old)).toBe(before);
+  });
+
+  it('what is taken back of it by a screen stays taken back, and the rest becomes fields', () => {
+    const bare = landed('r red, y yellow, g green, b blue, w white', {}, { answers: {} });
+    const old = { ...bare, answers: { fuel: 'gas', 'b-common': 'common', unheard: 'of' } };
+    const after = throughSeen(
+      jobAs(old, '24v'),
+      (j) => applyChanges(j, [{ path: ['survey', 'seen', 'letterB'] }]).value,
+      { at: '2026-03-01T10:00:00Z', by: 'Ada', source: 'typed' },
+    );
+    expect(after.answers).toEqual({ unheard: 'of' });
+    expect(after.survey.equipment.fuel).toBe('gas');
+    expect(codes(seenAs(after, '24v'))).toContain('b-common');
   });
 
   it('a sealed record that keeps answers by their codes is read from its file as it was sealed', () => {
