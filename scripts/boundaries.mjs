@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { deadExports, findsDead, readAll } from './dead-exports.mjs';
 import { canSee, familyAsks } from './family-asks.mjs';
 import { bin, root } from './run.mjs';
+import { canSeeWhole, wholeLibrary } from './whole-library.mjs';
 
 const CONFIG = `${root}.dependency-cruiser.cjs`;
 
@@ -41,7 +42,7 @@ if (tracked.length < 300 || unseen.length > 0) {
   console.error(`The boundary check saw ${seen.size} modules and missed ${unseen.slice(0, 5).join(', ')}.`);
   process.exit(1);
 }
-if (!canSee() || !findsDead()) {
+if (!canSee() || !findsDead() || !canSeeWhole()) {
   console.error('A check of the texts is blind: it did not report what was planted for it.');
   process.exit(1);
 }
@@ -59,6 +60,9 @@ const texts = readAll(root, everything);
 violations.push(
   ...familyAsks(texts.filter(({ path }) => tracked.includes(path) || /^scripts\/.*\.ts$/.test(path))).map(
     (a) => `family asked after: ${a}`,
+  ),
+  ...wholeLibrary(texts.filter(({ path }) => path.startsWith('src/'))).map(
+    (w) => `brings a whole library into a page: ${w}`,
   ),
   ...deadExports(texts).map((d) => `nobody names this export: ${d}`),
 );

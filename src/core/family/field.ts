@@ -133,8 +133,9 @@ export function kindOf(schema: z.core.$ZodType, path: readonly string[]): FieldK
   if (at instanceof z.ZodEnum) return { kind: 'choice', values: at.options.map(String) };
   if (at instanceof z.ZodArray) {
     const { element } = at;
-    const longest = at._zod.def.checks?.find((c) => c instanceof z.core.$ZodCheckMaxLength);
-    const most = longest?._zod.def.maximum ?? Number.POSITIVE_INFINITY;
+    // By its word: the check's class would bring all of the library, with its languages, into every page.
+    const longest = at._zod.def.checks?.map((c) => c._zod.def).find((d) => d.check === 'max_length');
+    const most = longest && 'maximum' in longest ? Number(longest.maximum) : Number.POSITIVE_INFINITY;
     return { kind: 'list', takes: (word) => z.safeParse(element, word).success, most };
   }
   if (at instanceof z.ZodBoolean) return { kind: 'truth' };
