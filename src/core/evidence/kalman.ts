@@ -2,6 +2,7 @@
  * What is known of parameters that readings share, in Kalman form: y = f + J·θ + e with θ ~ N(m, Σ). Hundreds of
  * hypotheses take hundreds of figures each, so the sums are compiled as well; the reference does the same to the last bit.
  */
+import { moduleOf } from '../wasm-module';
 import type { Parameter, Slopes } from './hypothesis';
 import { KALMAN_WASM } from './wasm/kalman.data';
 
@@ -136,7 +137,7 @@ export class CompiledFilter implements Filter {
 
   /** Throws where it cannot be compiled. */
   constructor() {
-    const module = new WebAssembly.Module(Uint8Array.from(atob(KALMAN_WASM), (c) => c.charCodeAt(0)));
+    const module = moduleOf(KALMAN_WASM);
     const { exports } = new WebAssembly.Instance(module, { env: { memory: this.memory } });
     // The module exports exactly these functions; WebAssembly's own type says only "some value".
     this.compiled = exports as unknown as Compiled;

@@ -9,9 +9,11 @@ export interface AnsweredField {
 export type AnswerAt = (code: string, value: string) => AnsweredField | null;
 
 /** Answers that are kept as they are, by their codes. */
-export const byCode =
-  (fields: Readonly<Record<string, readonly string[]>>): AnswerAt =>
-  (code, value) => {
-    const path = fields[code];
+export function byCode(fields: Readonly<Record<string, readonly string[]>>): AnswerAt {
+  // Codes come out of files: one may be any word, also one that every object knows.
+  const paths = new Map(Object.entries(fields));
+  return (code, value) => {
+    const path = paths.get(code);
     return path ? { path, value } : null;
   };
+}

@@ -21,7 +21,9 @@ export function withAnswers(
   for (const [code, value] of Object.entries(answers)) {
     const field = answerAt(code, value);
     const last = field?.path.at(-1);
-    const parent = field?.path.slice(0, -1).reduce<unknown>((at, step) => (isTree(at) ? at[step] : undefined), out);
+    const parent = field?.path
+      .slice(0, -1)
+      .reduce<unknown>((at, step) => (isTree(at) && Object.hasOwn(at, step) ? at[step] : undefined), out);
     if (!field || last === undefined || !isTree(parent)) continue;
     const { value: filled } = applyChanges(out, [{ path: [...field.path], to: field.value }]);
     if (parent[last] === undefined && !seen.safeParse(filled).success) continue;

@@ -1,6 +1,6 @@
 /** What a 24 V survey holds: conductors and their ends, jumpers, cables, equipment, accessories, zones, signs. */
 import * as z from 'zod';
-import type { AnsweredField } from './answer-fields';
+import { type AnsweredField, byCode } from './answer-fields';
 import { longText, many, shortText, size } from './bounds';
 import type { MeasuredLeaf } from './measured-leaf';
 
@@ -257,7 +257,7 @@ export const LOW_VOLTAGE_MEASURED: readonly MeasuredLeaf[] = [
   { path: ['conductors', '*', 'spliceOhms'], measure: 'splice-ohms', quantity: 'ohms', words: 'across the joint' },
 ];
 
-const LOW_VOLTAGE_ANSWERS: Readonly<Record<string, readonly string[]>> = {
+const answerByCode = byCode({
   fuel: ['equipment', 'fuel'],
   'outdoor-unit': ['equipment', 'outdoorUnit'],
   'valve-mode': ['equipment', 'reversingValve'],
@@ -273,19 +273,19 @@ const LOW_VOLTAGE_ANSWERS: Readonly<Record<string, readonly string[]>> = {
   'cable-route': ['seen', 'cableRoute'],
   outlet: ['seen', 'outlet'],
   'idle-coils': ['seen', 'idleCoils'],
-};
+});
 
 /** Words of answers that their field has others for. */
-const OTHER_WORDS: Readonly<Record<string, string>> = {
-  'heat-fan=own': 'equipment',
-  'heat-fan=none': 'thermostat',
-};
+const OTHER_WORDS = new Map([
+  ['heat-fan=own', 'equipment'],
+  ['heat-fan=none', 'thermostat'],
+]);
 
 /** The field that an answer of older files fills, and with what. */
 export function lowVoltageAnswer(code: string, value: string): AnsweredField | null {
   const accessory = /^accessory-power\.(.+)$/.exec(code)?.[1];
-  const path = accessory === undefined ? LOW_VOLTAGE_ANSWERS[code] : ['accessories', accessory, 'power'];
-  return path ? { path, value: OTHER_WORDS[`${code}=${value}`] ?? value } : null;
+  if (accessory !== undefined) return { path: ['accessories', accessory, 'power'], value };
+  return answerByCode(code, OTHER_WORDS.get(`${code}=${value}`) ?? value);
 }
 
 export type SurveyKept = z.infer<typeof SurveyKept>;

@@ -71,6 +71,17 @@ describe('an answered question is a field that somebody filled', () => {
     expect(unsealed.ok && unsealed.job.survey).toMatchObject({ seen: { letterB: 'common' } });
   });
 
+  it.each(['constructor', 'toString', '__proto__', 'accessory-power.__proto__', 'accessory-power.constructor'])(
+    'one by a code that every object knows, %s, is kept and fills nothing',
+    (code) => {
+      const text = `{"format":"augerset.job","version":2,"survey":{"lines":"r red, w white"},"answers":{"${code}":"own"}}`;
+      const read = readJobFile(text);
+      expect(read.ok && read.job.survey).toEqual(landed('r red, w white', {}, { answers: {} }).survey);
+      expect(read.ok && derive(read.job).shared.questions.length).toBeGreaterThan(0);
+      expect({}).not.toHaveProperty('power');
+    },
+  );
+
   it('what is filled already stands over what an older record answered', () => {
     const job = landed('r red, c blue, y yellow, w white', { equipment: { fanWithCooling: 'own' } });
     expect(derived({ ...job, answers: { 'y-without-g': 'missing' } }).system.air.cooling).toBe('equipment');

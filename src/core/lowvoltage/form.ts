@@ -2,19 +2,9 @@
 import { type Field, type Rows, valueAt } from '../family/field';
 import type { Survey } from '../job/survey-schema';
 import { terminalLabel } from '../survey/terminals.data';
-import {
-  commonAtBoardQuestion,
-  commonOrValveQuestion,
-  commonOwnerQuestion,
-  fuelQuestion,
-  heatFanQuestion,
-  outdoorQuestion,
-  threeWireQuestion,
-  unclearQuestion,
-  valveModeQuestion,
-  withoutFanQuestion,
-} from './system-questions';
+import * as QUESTIONS from './system-questions';
 
+const { fuelQuestion, outdoorQuestion } = QUESTIONS;
 type F = Field<Survey>;
 
 const words = (answers: readonly { value: string; label: string }[]): Record<string, string> =>
@@ -202,21 +192,10 @@ export const MORE_FIELDS: readonly F[] = [
 ];
 
 /** Fields that a question asks for while nobody filled them. */
-const ASKED: ReadonlySet<string> = new Set(
-  [
-    fuelQuestion,
-    outdoorQuestion,
-    valveModeQuestion,
-    withoutFanQuestion,
-    heatFanQuestion,
-    commonOrValveQuestion,
-    unclearQuestion,
-    threeWireQuestion,
-    commonAtBoardQuestion,
-    commonOwnerQuestion,
-    { field: ['seen', 'spareCore'] },
-  ].map((q) => q.field?.join('.') ?? ''),
-);
+const ASKED: ReadonlySet<string> = new Set([
+  ...Object.values(QUESTIONS).map((q) => q.field?.join('.') ?? ''),
+  'seen.spareCore',
+]);
 
 /** Those of a survey that somebody filled. */
 export const answeredFields = (survey: Survey): F[] =>

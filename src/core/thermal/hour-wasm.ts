@@ -1,4 +1,6 @@
 /** The hour of a house compiled: run.ts is the reference, and both give the same bits. */
+
+import { moduleOf } from '../wasm-module';
 import { MINUTES_OF_WEEK } from '../week/wanted';
 import { HOUR_WASM } from './wasm/hour.data';
 
@@ -48,7 +50,7 @@ export function compiledHour(): CompiledHour | null {
   }
   const memory = new WebAssembly.Memory({ initial: PAGES });
   const { buffer } = memory;
-  const module = new WebAssembly.Module(Uint8Array.from(atob(HOUR_WASM), (c) => c.charCodeAt(0)));
+  const module = moduleOf(HOUR_WASM);
   const { exports } = new WebAssembly.Instance(module, { env: { memory } });
   const view = (at: number, length: number): Float64Array => new Float64Array(buffer, at, length);
   compiled = {

@@ -1,4 +1,5 @@
 /** The compiled kernel on a memory: what it exports, see kernel.as. */
+import { moduleOf } from '../../wasm-module';
 import { KERNEL_WASM } from './kernel.data';
 
 export interface CompiledKernel {
@@ -12,7 +13,7 @@ let compiled: WebAssembly.Module | null | undefined;
 function compile(): WebAssembly.Module | null {
   if (typeof WebAssembly !== 'object') return null;
   try {
-    return new WebAssembly.Module(Uint8Array.from(atob(KERNEL_WASM), (c) => c.charCodeAt(0)));
+    return moduleOf(KERNEL_WASM);
   } catch {
     // Older browsers compile no more than 4 KiB at once on a page's own thread, and some have no vectors.
     return null;
