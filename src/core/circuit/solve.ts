@@ -4,6 +4,7 @@ import { type Group, KIND } from './kernel-layout';
 import { admittanceOf, type CircuitElement, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
 import type { ProbePoint } from './probe';
+import { Roster } from './roster';
 import type { KernelMemory } from './wasm/arena';
 
 export interface Solution {
@@ -44,11 +45,19 @@ const FIGURES = 3;
 const part = (values: Float64Array, at: number, which: 0 | 1): number =>
   at < 0 ? 0 : (values[2 * at + which] as number);
 
+/** Where in the netlist, its admittance as it starts, and the volts under which pulling in is tried with that. */
+interface Coil {
+  e: number;
+  inrush: Phasor;
+  weak: number;
+}
+
 export class CircuitSolver {
   readonly netlist: Netlist;
   readonly kernel: StateKernel;
-  /** Coils with an inrush: where in the netlist, its admittance then, and the volts under which pulling in is tried with it. */
-  private readonly coils: { e: number; inrush: Phasor; weak: number }[] = [];
+  /** Coils with an inrush; and of each whether it draws that in the state last settled. */
+  private readonly coils: Coil[] = [];
+  private readonly drawing: Uint8Array;
 
   /**
    * Throws a RangeError that names the element if a value is not a finite number.
@@ -67,6 +76,7 @@ export class CircuitSolver {
           weak: WEAK_SHARE * x.ratedVolts,
         });
     }
+    this.drawing = new Uint8Array(this.coils.length);
     const { passing, emf } = this.kernel.layout;
     for (let k = 0; k < passing.length; k++)
       if (!Number.isFinite(passing[k]) || !Number.isFinite(emf[k]))
@@ -89,8 +99,8 @@ export class CircuitSolver {
   settle(state: CircuitState): number {
     const { kernel } = this;
     this.isNew = true;
-    for (let k = 0; k < this.coils.length; k++) {
-      const { e } = this.coils[k] as { e: number };
+    this.drawing.fill(0);
+    for (const { e } of this.coils) {
       kernel.admittance[2 * e] = kernel.layout.passing[2 * e] as number;
       kernel.admittance[2 * e + 1] = kernel.layout.passing[2 * e + 1] as number;
     }
@@ -104,19 +114,27 @@ export class CircuitSolver {
     return this.coils.length === 0 ? rounds : this.started(rounds);
   }
 
-  private sealed(e: number): Phasor {
-    const { passing } = this.kernel.layout;
-    return [passing[2 * e] as number, passing[2 * e + 1] as number];
-  }
-
   private put(e: number, [re, im]: Phasor): void {
     this.kernel.admittance[2 * e] = re;
     this.kernel.admittance[2 * e + 1] = im;
   }
 
-  /** An inrush is always more than what a coil holds with. */
-  private draws(e: number, [re, im]: Phasor): boolean {
-    return this.kernel.admittance[2 * e] === re && this.kernel.admittance[2 * e + 1] === im;
+  /** Has coils draw their inrush, or what they hold with. @returns whether one draws otherwise than before */
+  private draw(which: (coil: Coil, volts: number, drawing: boolean) => boolean): boolean {
+    const { coils, drawing, kernel } = this;
+    const { passing } = kernel.layout;
+    let changed = false;
+    for (let k = 0; k < coils.length; k++) {
+      const coil = coils[k] as Coil;
+      const { e } = coil;
+      const was = drawing[k] === 1;
+      const now = which(coil, kernel.voltsAcross(e), was);
+      if (now === was) continue;
+      drawing[k] = now ? 1 : 0;
+      this.put(e, now ? coil.inrush : [passing[2 * e] as number, passing[2 * e + 1] as number]);
+      changed = true;
+    }
+    return changed;
   }
 
   /**
@@ -124,28 +142,15 @@ export class CircuitSolver {
    * pulled in by what it holds with is tried by what it starts with. Elsewhere what they hold with stands.
    */
   private started(rounds: number): number {
-    const { pulledIn } = this.kernel;
-    let last = rounds;
-    type Coil = (typeof this.coils)[number];
-    const put = (which: (coil: Coil, volts: number) => boolean): boolean => {
-      let changed = false;
-      for (const coil of this.coils) {
-        const wanted = which(coil, this.kernel.voltsAcross(coil.e)) ? coil.inrush : this.sealed(coil.e);
-        if (this.draws(coil.e, wanted)) continue;
-        this.put(coil.e, wanted);
-        changed = true;
-      }
-      if (changed) last = this.kernel.run();
-      return changed;
-    };
-    put(({ e, weak }, volts) => (pulledIn[e] === 1 ? volts < weak : volts > LEAST_COIL_VOLTS));
-    for (let pass = 0; pass < MOST_PASSES; pass++) {
-      const before = this.coils.map((coil) => this.draws(coil.e, coil.inrush));
-      // What draws its inrush goes on doing so until it has pulled in.
-      const still = ({ e, inrush }: Coil, volts: number): boolean =>
-        pulledIn[e] !== 1 && (volts > LEAST_COIL_VOLTS || this.draws(e, inrush));
-      if (!put(still) || this.coils.every((coil, i) => this.draws(coil.e, coil.inrush) === before[i])) break;
-    }
+    const { kernel } = this;
+    const { pulledIn } = kernel;
+    const tried = ({ e, weak }: Coil, volts: number): boolean =>
+      pulledIn[e] === 1 ? volts < weak : volts > LEAST_COIL_VOLTS;
+    // What draws its inrush goes on doing so until it has pulled in.
+    const still = ({ e }: Coil, volts: number, drawing: boolean): boolean =>
+      pulledIn[e] !== 1 && (volts > LEAST_COIL_VOLTS || drawing);
+    let last = this.draw(tried) ? kernel.run() : rounds;
+    for (let pass = 0; pass < MOST_PASSES && this.draw(still); pass++) last = kernel.run();
     return last;
   }
 
@@ -169,20 +174,31 @@ export class CircuitSolver {
   /** What a state settles to besides its volts, for those who go through hundreds. */
   settled(state: CircuitState): Settled {
     this.settle(state);
-    const { kernel, netlist } = this;
-    const running = new Set<string>();
-    let starting: Set<string> | null = null;
+    const { kernel, netlist, coils, drawing } = this;
     const { loads, fuses } = kernel.layout;
-    for (const e of loads) if (kernel.pulledIn[e] === 1) running.add((netlist.elements[e] as { id: string }).id);
+    let starting: Set<string> | null = null;
     let weak = false;
-    for (const { e, inrush, weak: least } of this.coils) {
-      if (this.draws(e, inrush)) {
+    for (let k = 0; k < coils.length; k++) {
+      const { e, weak: least } = coils[k] as Coil;
+      if (drawing[k] === 1) {
         starting ??= new Set();
-        starting.add((netlist.elements[e] as { id: string }).id);
+        starting.add((netlist.elements[e] as CircuitElement).id);
         weak = true;
       } else if (kernel.pulledIn[e] === 1 && kernel.voltsAcross(e) < least) weak = true;
     }
-    return { running, starting: starting ?? NOTHING, weak, blown: fuses.some((e) => kernel.blown[e] === 1) };
+    return {
+      running: this.roster.running(kernel.pulledIn, loads),
+      starting: starting ?? NOTHING,
+      weak,
+      blown: fuses.some((e) => kernel.blown[e] === 1),
+    };
+  }
+
+  private madeRoster: Roster | undefined;
+  /** Its loads. */
+  get roster(): Roster {
+    this.madeRoster ??= Roster.of(this.netlist.elements, this.kernel.layout.loads);
+    return this.madeRoster;
   }
 
   /** Only what runs, for those who ask nothing else of a state. */
@@ -207,7 +223,9 @@ export class CircuitSolver {
     const blownFuses = new Set<string>();
     const oscillating = new Set<string>();
     const starting = new Set<string>();
-    for (const { e, inrush } of this.coils) if (this.draws(e, inrush)) starting.add((elements[e] as { id: string }).id);
+    this.coils.forEach(({ e }, k) => {
+      if (this.drawing[k] === 1) starting.add((elements[e] as CircuitElement).id);
+    });
     elements.forEach((element, e) => {
       amps.set(element.id, this.through(e));
       if (kernel.pulledIn[e] === 1) running.add(element.id);

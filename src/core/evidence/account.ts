@@ -6,6 +6,7 @@
 import { perObject } from '../per-object';
 import {
   AS_PLANNED,
+  inOrder,
   type Observation,
   type Parameter,
   type Predicted,
@@ -68,6 +69,8 @@ function leftDead(predicts: Predictions, after: readonly string[]): boolean {
 export interface Course {
   observations: readonly Observation[];
   parameters: readonly Parameter[];
+  /** By observation, what it is predicted under. */
+  keys: readonly string[];
   /** Everything that had been done by one of them or another. */
   done: readonly string[];
   continues: Course | null;
@@ -99,7 +102,7 @@ export function courseOf(observations: readonly Observation[], parameters: reado
   // Of a chain only the last link is held.
   if (last) last.continues = null;
   const done = [...new Set(observations.flatMap((o) => o.after ?? []))];
-  last = { observations, parameters, done, continues };
+  last = { observations, parameters, keys: observations.map((o) => o.key), done, continues };
   return last;
 }
 
@@ -144,32 +147,34 @@ class Account {
   }
 
   /** Takes the observations that are not in it yet. */
-  goOn(predicts: Predictions, { observations, parameters, done }: Course): void {
+  goOn(predicts: Predictions, { observations, parameters, keys, done }: Course): void {
     if (this.taken === observations.length) return;
     // Most hypotheses leave nothing dead, whatever is done: that is asked once.
     const kills = leftDead(predicts, done);
     const by = filter();
     by.open(this.estimate);
+    const foretold = inOrder(predicts, keys);
     for (; this.taken < observations.length; this.taken++)
-      this.take(predicts, observations[this.taken] as Observation, parameters, kills, by);
+      this.take(observations[this.taken] as Observation, foretold[this.taken], parameters, kills ? predicts : null, by);
     this.estimate = by.close();
   }
 
+  /** @param kills what it predicts, where something that was done leaves all dead by it */
   private take(
-    predicts: Predictions,
     o: Observation,
+    usual: Predicted | undefined,
     parameters: readonly Parameter[],
-    kills: boolean,
+    kills: Predictions | null,
     by: Filter,
   ): void {
-    const usual = predicts.get(o.key);
     if (usual === undefined) {
       this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
       this.far.push(FAR / 2);
       return;
     }
     // As predicted or dead by then: whichever is nearer, where the two differ at all.
-    const maybeDead = kills && o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(predicts, o.after);
+    const maybeDead =
+      kills !== null && o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(kills, o.after);
     const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
     if (maybeDead) {
       this.log += Math.log(this.dead === null ? 0.5 : this.dead === nowDead ? 1 - REPLACED : REPLACED);

@@ -4,9 +4,19 @@
  */
 import { readingsSinceMended } from '../job/readings';
 import type { Job } from '../job/schema';
+import { perObject } from '../per-object';
 import { type MeasurePlan, type TestPlan, valueText } from '../proof/proof-run';
 import { toldOf } from '../proof/told';
-import type { Candidate, Evidence, Hypothesis, NamedFault, Observation, Predicted, Predictions } from './hypothesis';
+import {
+  type Candidate,
+  type Evidence,
+  type Hypothesis,
+  inOrder,
+  type NamedFault,
+  type Observation,
+  type Predicted,
+  type Predictions,
+} from './hypothesis';
 
 export type AsideFault = NamedFault;
 
@@ -116,7 +126,26 @@ class Over implements Predictions {
   keys(): Iterable<string> {
     return new Set([...this.more.keys(), ...this.base.keys()]);
   }
+
+  inOrder(keys: readonly string[]): readonly (Predicted | undefined)[] {
+    const under = inOrder(this.base, keys);
+    const over = overOf(keys)(this.more);
+    if (over.length === 0) return under;
+    const made = [...under];
+    for (const [i, predicted] of over) made[i] = predicted;
+    return made;
+  }
 }
+
+/** By keys that are asked for, which of them some predictions have, by their places. */
+const overOf = perObject((keys: readonly string[]) =>
+  perObject((more: More): readonly (readonly [number, Predicted])[] =>
+    keys.flatMap((key, i) => {
+      const found = more.get(key);
+      return found ? [[i, found] as const] : [];
+    }),
+  ),
+);
 
 /** Kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
 const kept = new WeakMap<Predictions, Map<string, Over>>();

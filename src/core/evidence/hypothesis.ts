@@ -33,7 +33,13 @@ export interface Predictions {
   get: (key: string) => Predicted | undefined;
   has: (key: string) => boolean;
   keys: () => Iterable<string>;
+  /** Of some keys in their order; where a family keeps them by number that is quicker than one by one. */
+  inOrder?: (keys: readonly string[]) => readonly (Predicted | undefined)[];
 }
+
+/** @param keys the same array as long as the same is asked: hundreds of predictions are asked for them */
+export const inOrder = (predicts: Predictions, keys: readonly string[]): readonly (Predicted | undefined)[] =>
+  predicts.inOrder?.(keys) ?? keys.map((key) => predicts.get(key));
 
 export interface Observation {
   id: string;

@@ -19,7 +19,15 @@ import {
   sameParameters,
   slopesOf,
 } from './account';
-import { AS_PLANNED, type Evidence, type Hypothesis, type Observation, type Parameter } from './hypothesis';
+import {
+  AS_PLANNED,
+  type Evidence,
+  type Hypothesis,
+  inOrder,
+  type Observation,
+  type Parameter,
+  type Predicted,
+} from './hypothesis';
 import { bestNext, liveOf } from './next';
 import type { Ranked, Ranking } from './ranked';
 
@@ -58,39 +66,62 @@ let averages: Averages = { hypotheses: [], parameters: [], of: new Map() };
 const sameList = (x: readonly Hypothesis[], y: readonly Hypothesis[]): boolean =>
   x.length === y.length && x.every((h, i) => h.predicts === y[i]?.predicts && h.prior === y[i]?.prior);
 
+/** Of one hypothesis, the density of an observation on its own. @param sigmas of the parameters */
+function densityOf(
+  o: Observation,
+  predicted: Predicted | undefined,
+  parameters: readonly Parameter[],
+  sigmas: Float64Array,
+): number {
+  if (predicted === undefined) return oddOf(o);
+  if (o.sigma === null) {
+    const error = o.error ?? MISREPORT;
+    return Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error;
+  }
+  const { of: j, at } = slopesOf(predicted, parameters);
+  let spread = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2;
+  for (let i = 0; i < sigmas.length; i++) spread += ((j[at + i] as number) * (sigmas[i] as number)) ** 2;
+  return normalDensity(o.value - predicted.value, spread);
+}
+
+/** Of something that nothing predicts. */
+const oddOf = ({ sigma }: Observation): number => (sigma === null ? 0.5 : BROAD);
+const nameOf = (o: Observation): string => `${o.key} ${o.value} ${o.sigma} ${o.error ?? ''}`;
+
+/** What the list predicts of each observation on average, those that were not asked for before together. */
+function averagesOf(
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  parameters: readonly Parameter[],
+): ReadonlyMap<string, number> {
+  if (!sameList(averages.hypotheses, hypotheses) || !sameParameters(averages.parameters, parameters))
+    averages = { hypotheses, parameters, of: new Map() };
+  const { of } = averages;
+  const fresh = observations.filter((o) => !of.has(nameOf(o)));
+  if (fresh.length === 0) return of;
+  const keys = fresh.map((o) => o.key);
+  const total = hypotheses.reduce((s, h) => s + h.prior, 0);
+  const sigmas = Float64Array.from(parameters, (x) => x.sigma);
+  const sums = new Float64Array(fresh.length);
+  for (const h of hypotheses) {
+    const share = h.prior / total;
+    const foretold = inOrder(h.predicts, keys);
+    fresh.forEach((o, i) => {
+      sums[i] = (sums[i] as number) + share * densityOf(o, foretold[i], parameters, sigmas);
+    });
+  }
+  fresh.forEach((o, i) => of.set(nameOf(o), sums[i] as number));
+  return of;
+}
+
 /** Density of each observation on its own, averaged over the list, mixed with a broad one. */
 function noneLikelihood(
   hypotheses: readonly Hypothesis[],
   observations: readonly Observation[],
   parameters: readonly Parameter[],
 ): number {
-  if (!sameList(averages.hypotheses, hypotheses) || !sameParameters(averages.parameters, parameters))
-    averages = { hypotheses, parameters, of: new Map() };
-  const total = hypotheses.reduce((s, h) => s + h.prior, 0);
-  const sigmas = Float64Array.from(parameters, (x) => x.sigma);
-  const each = observations.map((o) => {
-    const odd = o.sigma === null ? 0.5 : BROAD;
-    const name = `${o.key} ${o.value} ${o.sigma} ${o.error ?? ''}`;
-    const known = averages.of.get(name);
-    if (known !== undefined) return { average: known, odd };
-    let average = 0;
-    for (const h of hypotheses) {
-      const predicted = h.predicts.get(o.key);
-      const share = h.prior / total;
-      if (predicted === undefined) average += share * (o.sigma === null ? 0.5 : BROAD);
-      else if (o.sigma === null) {
-        const error = o.error ?? MISREPORT;
-        average += share * (Math.abs(predicted.value - o.value) < 0.5 ? 1 - error : error);
-      } else {
-        const { of: j, at } = slopesOf(predicted, parameters);
-        let spread = o.sigma ** 2 + (predicted.sigma ?? 0) ** 2 + (predicted.floats ?? 0) ** 2;
-        for (let i = 0; i < sigmas.length; i++) spread += ((j[at + i] as number) * (sigmas[i] as number)) ** 2;
-        average += share * normalDensity(o.value - predicted.value, spread);
-      }
-    }
-    averages.of.set(name, average);
-    return { average, odd };
-  });
+  const average = averagesOf(hypotheses, observations, parameters);
+  const each = observations.map((o) => ({ average: average.get(nameOf(o)) as number, odd: oddOf(o) }));
   // How much of what is read an unknown cause leaves ordinary is not known either.
   const logs = ORDINARY.map((share) =>
     each.reduce((sum, { average, odd }) => sum + Math.log(share * average + (1 - share) * odd), 0),
@@ -192,7 +223,7 @@ interface Left {
 }
 
 /** Figures in another order. */
-function inOrder(of: ArrayLike<number>, order: readonly number[]): Float64Array {
+function reordered(of: ArrayLike<number>, order: readonly number[]): Float64Array {
   const made = new Float64Array(order.length);
   for (let k = 0; k < order.length; k++) made[k] = of[order[k] as number] as number;
   return made;
@@ -216,7 +247,7 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   const degrees = faults.map((x): Left[] =>
     [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({
       hypothesis,
-      far: inOrder(far, order),
+      far: reordered(far, order),
     })),
   );
   /** What neither of two explains, as far as it is under a limit. */

@@ -13,7 +13,7 @@ import { askedPairs, deadPairs } from './asked';
 import { nominalOpenVolts } from './equipment';
 import { joinedKey, pairKey, ranOf, runsKey, SEES_KEY, stoppedKey } from './evidence-keys';
 import type { LowVoltageDerived } from './family';
-import { SHARED_PARAMETERS } from './fault-states';
+import { SHARED_PARAMETERS } from './fault-pairs';
 import type { Fault } from './faults/fault';
 import { singleFaults } from './faults/single';
 import { everyDegree, together, Under } from './hypotheses';

@@ -17,43 +17,35 @@ export function withAir(runs: readonly string[], { heat, cool }: OwnBlower): rea
 }
 
 /** Which way the heat goes: 1 into the indoor air, 0 out of it; null where there is none. */
-function direction(installed: Installed, running: readonly string[]): number | null {
+function direction(marking: Installed['valveMarking'], running: readonly string[]): number | null {
   if (running.some((r) => r.startsWith('burner') || r.startsWith('heater'))) return 1;
   if (!running.includes('compressor')) return null;
-  if (!installed.valveMarking) return 0;
-  return running.includes('reversing valve') === (installed.valveMarking === 'B') ? 1 : 0;
+  if (!marking) return 0;
+  return running.includes('reversing valve') === (marking === 'B') ? 1 : 0;
 }
 
 /** A second stage called alone: some equipment ignores it, some runs; nothing is said of what would be seen. */
 export const isLame = (runs: readonly string[]): boolean =>
   runs.some((r) => r.endsWith(', high') && !runs.includes(r.replace(/, high$/, '')));
 
-/** Made once a state: hundreds of faults are looked at in each. */
-const known = new Map<string, { runs: string; direction: string; moves: string }>();
-function keysOf(state: string): { runs: string; direction: string; moves: string } {
-  const found = known.get(state) ?? { runs: runsKey(state), direction: directionKey(state), moves: movesKey(state) };
-  known.set(state, found);
-  return found;
-}
-
 /**
  * What would be seen, heard and felt in a state where so much runs.
  * @param predicts where it is put
  * @param wanted what runs where all is well
+ * @param marking of the reversing valve
  */
 export function looks(
   predicts: Map<string, Predicted>,
   state: string,
   runs: readonly string[],
   wanted: readonly string[],
-  installed: Installed,
+  marking: Installed['valveMarking'],
 ): void {
   const right = wanted.length === runs.length && wanted.every((r) => runs.includes(r));
-  const keys = keysOf(state);
-  predicts.set(keys.runs, isSo(right));
-  const heat = direction(installed, runs);
-  if (heat !== null) predicts.set(keys.direction, isSo(heat === 1));
+  predicts.set(runsKey(state), isSo(right));
+  const heat = direction(marking, runs);
+  if (heat !== null) predicts.set(directionKey(state), isSo(heat === 1));
   // Without its blower heat or cold does not reach the air that is read.
-  if (heat === null) predicts.set(keys.moves, isSo(false));
-  else if (runs.includes('blower')) predicts.set(keys.moves, isSo(true));
+  if (heat === null) predicts.set(movesKey(state), isSo(false));
+  else if (runs.includes('blower')) predicts.set(movesKey(state), isSo(true));
 }

@@ -1,15 +1,18 @@
 /** What would be read, seen and heard of a 24 V circuit with a fault in it. */
 import { KernelMemory } from '../circuit/wasm/arena';
-import { isSo, type Predicted } from '../evidence/hypothesis';
+import { isSo, type Predicted, type Predictions } from '../evidence/hypothesis';
+import { Numbered } from '../evidence/numbered';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
 import { DISPLAY_KEY, directionKey, opensKey, SEES_KEY } from './evidence-keys';
-import { circuitWith, FaultStates, type PairPredictions, Slab } from './fault-states';
+import { type Common, circuitWith, nothingShared } from './fault-circuit';
+import { FaultStates } from './fault-states';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
-import { isLame, looks, type OwnBlower, withAir } from './looks';
+import type { OwnBlower } from './looks';
 import { LIT_VOLTS } from './reported';
+import { type Sight, Sights } from './sights';
 import type { Unknown } from './spread';
 import type { CallState } from './states';
 
@@ -74,9 +77,9 @@ interface Way {
   /** Its circuit, kept: a further reading is one state more of it. Ways of one fault and supply share it. */
   at: FaultStates;
   livesFrom: number | null;
-  predicts: Map<string, Predicted>;
-  /** By state, what runs; none where nobody could say what would be seen. */
-  runs: Map<string, readonly string[] | null>;
+  predicts: Numbered;
+  /** What is seen in each state. */
+  seen: readonly Sight[];
   /** Lists of what is asked that it has answered, by their numbers; and by state the last of them. */
   answered: Set<number>;
   last: Map<string, number>;
@@ -88,9 +91,8 @@ interface Way {
  */
 interface Kept {
   circuit: string;
-  /** Hundreds of circuits lie in it. */
-  memory: KernelMemory;
-  slab: Slab;
+  common: Common;
+  sights: Sights;
   ways: Map<string, Way[]>;
   /** Numbers of the lists of what was asked. */
   lists: Map<string, number>;
@@ -100,16 +102,22 @@ interface Kept {
 }
 /** Of 64 KiB: some hundred circuits. */
 const MEMORY_PAGES = 24;
-const nothingKept = (circuit: string): Kept => ({
+const nothingKept = (circuit: string, setting: FaultSetting): Kept => ({
   circuit,
-  memory: new KernelMemory(MEMORY_PAGES),
-  slab: new Slab(),
+  ...startOf(setting, new KernelMemory(MEMORY_PAGES)),
   ways: new Map(),
   lists: new Map(),
   pairs: new Map(),
   beside: new Map(),
 });
-let kept: Kept = nothingKept('');
+let kept: Kept | null = null;
+
+/** What the circuits of a setting share. */
+function startOf({ wanted, ownBlower }: FaultSetting, memory: KernelMemory | null): Start {
+  const common = nothingShared(memory);
+  return { common, sights: new Sights(common.keys, wanted, ownBlower) };
+}
+type Start = Pick<Kept, 'common' | 'sights'>;
 
 /** What is asked, each list by a number: a way that answered a list is not gone through for it again. */
 interface Lists {
@@ -162,24 +170,24 @@ const circuitOf = ({ planned, states, wanted, ownBlower, complaints, stopped, un
 export function faultReader(
   setting: FaultSetting,
   once: boolean,
-): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Map<string, Predicted>[] {
+): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Predictions[] {
   if (once) {
-    const slab = new Slab();
+    const start = startOf(setting, null);
     return (_id, apply) => {
-      const at = new FaultStates(circuitWith(apply, setting.planned, setting.unknowns, null, slab), 1);
-      return [fresh(at, setting, at.restingLimit(setting.idle)).predicts];
+      const at = statesWith(apply, setting, start)(1);
+      return [fresh(at, setting, start, at.restingLimit(idleOf(setting))).predicts];
     };
   }
   const circuit = circuitOf(setting);
-  if (kept.circuit !== circuit) kept = nothingKept(circuit);
-  const { ways } = kept;
-  const lists = listsOf(setting, kept);
+  const store = kept?.circuit === circuit ? kept : nothingKept(circuit, setting);
+  kept = store;
+  const lists = listsOf(setting, store);
   return (id, apply, brief = false) => {
-    const known = ways.get(id);
-    const found = known ?? waysOf(apply, setting, brief);
-    if (known) for (const way of known) more(way, setting, lists, kept);
+    const known = store.ways.get(id);
+    const found = known ?? waysOf(apply, setting, store, brief);
+    if (known) for (const way of known) more(way, setting, lists, store);
     else {
-      ways.set(id, found);
+      store.ways.set(id, found);
       for (const way of found) {
         for (const [state, list] of lists.asked) answer(way, state, list);
         way.answered.add(lists.rest);
@@ -189,24 +197,36 @@ export function faultReader(
   };
 }
 
+/** Its place among the states; below nought where there is none. */
+const idleOf = ({ states, idle }: FaultSetting): number => states.findIndex((s) => s.id === idle?.id);
+
+/** One circuit for every supply: one of more or less volts is the same circuit with other sources. */
+function statesWith(
+  apply: Fault['apply'] | null,
+  { planned, unknowns, states }: FaultSetting,
+  { common }: Start,
+): (supply: number) => FaultStates {
+  const p = circuitWith(apply, planned, unknowns, common);
+  return (supply) => new FaultStates(p, states, supply);
+}
+
 /**
  * The ways of a fault; several where a device or a coil is on its edge, the usual first.
  * @param brief with the usual supply alone
  */
-function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, brief: boolean): Way[] {
-  // One circuit for all of them: a supply of more or less volts is the same circuit with other sources.
-  const p = circuitWith(apply, setting.planned, setting.unknowns, kept.memory, kept.slab);
+function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, start: Start, brief: boolean): Way[] {
+  const supplied = statesWith(apply, setting, start);
   const from = (at: FaultStates): [FreshWay, ...Way[]] => {
-    const usual = fresh(at, setting, at.restingLimit(setting.idle));
-    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, lives));
+    const usual = fresh(at, setting, start, at.restingLimit(idleOf(setting)));
+    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, start, lives));
     at.forget();
     return [usual, ...others];
   };
-  const ways = from(new FaultStates(p, 1));
+  const ways = from(supplied(1));
   if (apply === null || brief) return ways;
   // Where a coil only just pulls in, a few per cent of the supply decide it: where they do, that is another way.
   const [{ at, weak, livesFrom }] = ways;
-  const others = EITHER_WAY.map((share) => new FaultStates(p, share));
+  const others = EITHER_WAY.map(supplied);
   const decided = others.filter((other) => !weak.every((state) => other.isLike(at, state, livesFrom)));
   return [...ways, ...decided.flatMap(from)];
 }
@@ -221,16 +241,18 @@ function addDead({ at: { p }, predicts }: Way, { dead }: FaultSetting): void {
 }
 
 /** Whether each thing runs that somebody said of whether it did. */
-function addRan({ predicts, runs }: Way, { ran }: FaultSetting): void {
+function addRan({ predicts, seen }: Way, { ran, states }: FaultSetting): void {
   for (const [key, { state, name }] of ran) {
-    const there = runs.get(state);
-    if (there && !predicts.has(key)) predicts.set(key, isSo(there.includes(name)));
+    const there = seen[states.findIndex((s) => s.id === state)];
+    if (there && !there.lame) predicts.set(key, isSo(there.runs.includes(name)));
   }
 }
 
 /** Whether the device reports what it should. */
-function addSees({ at, livesFrom, predicts }: Way, { sees, idle }: FaultSetting): void {
-  if (sees === null || !idle || predicts.has(SEES_KEY)) return;
+function addSees({ at, livesFrom, predicts }: Way, setting: FaultSetting): void {
+  const { sees } = setting;
+  const idle = idleOf(setting);
+  if (sees === null || idle < 0 || predicts.has(SEES_KEY)) return;
   const all = livesFrom === null ? false : at.reports(idle, livesFrom, sees);
   if (all !== null) predicts.set(SEES_KEY, isSo(all));
 }
@@ -248,17 +270,13 @@ function more(way: Way, setting: FaultSetting, lists: Lists, before: Kept): void
     way.answered.add(lists.rest);
   }
   addSees(way, setting);
-  for (const state of setting.states) {
-    const list = lists.asked.get(state.id);
-    if (list === undefined || way.answered.has(list)) continue;
-    const pairs = askedBeside(list, way.last.get(state.id), before);
-    if (pairs.length > 0) put(way, way.at.at(state, way.livesFrom, pairs).pairs);
-    answer(way, state.id, list);
-  }
-}
-
-function put({ predicts }: Way, pairs: PairPredictions): void {
-  for (const [key, predicted] of pairs) predicts.set(key, predicted);
+  setting.states.forEach(({ id }, number) => {
+    const list = lists.asked.get(id);
+    if (list === undefined || way.answered.has(list)) return;
+    const pairs = askedBeside(list, way.last.get(id), before);
+    if (pairs.length > 0) way.predicts.putAll(way.at.at(number, way.livesFrom, pairs).pairs);
+    answer(way, id, list);
+  });
 }
 
 const NO_PAIRS: readonly Asked[] = [];
@@ -268,51 +286,49 @@ interface FreshWay extends Way {
   resting: number | null;
   called: readonly (number | null)[];
   /** States in which a coil holds by little, or never pulled in. */
-  weak: readonly CallState[];
+  weak: readonly number[];
 }
 
-function fresh(at: FaultStates, setting: FaultSetting, livesFrom: number | null): FreshWay {
+function fresh(at: FaultStates, setting: FaultSetting, start: Start, livesFrom: number | null): FreshWay {
+  const { states, asked } = setting;
+  const { p } = at;
+  const sightOf = start.sights.of(p.solver.roster, p.installed.valveMarking);
+  const predicts = new Numbered(start.common.keys);
   const called: (number | null)[] = [];
-  const weak: CallState[] = [];
-  const way: FreshWay = {
-    at,
-    livesFrom,
-    predicts: new Map(),
-    runs: new Map(),
-    answered: new Set(),
-    last: new Map(),
-    resting: null,
-    called,
-    weak,
-  };
-  const { predicts } = way;
-  addDead(way, setting);
-  const running = new Set<string>();
-  const listsRunning = setting.complaints || setting.stopped.size > 0;
-  for (const state of setting.states) {
-    const { settled, pairs } = at.at(state, livesFrom, setting.asked.get(state.id) ?? NO_PAIRS);
+  const weak: number[] = [];
+  const seen = states.map(({ id }, number): Sight => {
+    const { settled, pairs } = at.at(number, livesFrom, asked.get(id) ?? NO_PAIRS);
     called.push(settled.calling);
-    if (state.id === setting.idle?.id) way.resting = settled.calling;
-    if (settled.weak) weak.push(state);
-    put(way, pairs);
-    if (settled.blown) predicts.set(opensKey(state.id), isSo(true));
-    const runs = withAir(
-      at.p.shown.flatMap((l) => (settled.running.has(l.id) ? [l.runs] : [])),
-      setting.ownBlower,
-    );
-    if (listsRunning) for (const r of runs) running.add(`${state.id}|${r}`);
-    const wanted = setting.wanted.get(state.id) ?? [];
-    way.runs.set(state.id, isLame(runs) ? null : runs);
-    if (!isLame(runs)) looks(predicts, state.id, runs, wanted, at.p.installed);
-    if (state.id === 'idle') predicts.set(DISPLAY_KEY, isSo(!(setting.planned.device && livesFrom === null)));
-  }
-  for (const [key, { state, none }] of setting.stopped)
-    predicts.set(key, isSo(!none.some((name) => running.has(`${state}|${name}`))));
+    if (settled.weak) weak.push(number);
+    predicts.putAll(pairs);
+    if (settled.blown) predicts.set(opensKey(id), isSo(true));
+    const sight = sightOf(id, settled.running);
+    predicts.putAll(sight.looks);
+    return sight;
+  });
+  const idle = idleOf(setting);
+  const resting = idle < 0 ? null : (called[idle] ?? null);
+  if (idle >= 0) predicts.set(DISPLAY_KEY, isSo(!(setting.planned.device && livesFrom === null)));
+  const way = { at, livesFrom, predicts, seen, answered: new Set<number>(), last: new Map(), resting, called, weak };
+  addDead(way, setting);
+  addStopped(way, setting);
   addSees(way, setting);
   addRan(way, setting);
-  if (!setting.complaints) return way;
-  const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
-  for (const [key, value] of saidUnder(setting.states, running, livesFrom === null, heats))
-    predicts.set(key, { value });
+  if (setting.complaints) addSaid(way, setting);
   return way;
+}
+
+/** Whether all has stopped that is looked at for having stopped. */
+function addStopped({ predicts, seen }: Way, { stopped, states }: FaultSetting): void {
+  for (const [key, { state, none }] of stopped) {
+    const there = seen[states.findIndex((s) => s.id === state)];
+    predicts.set(key, isSo(!none.some((name) => there?.runs.includes(name))));
+  }
+}
+
+/** What a customer would notice. */
+function addSaid({ predicts, seen, livesFrom }: Way, { states }: FaultSetting): void {
+  const running = new Set(states.flatMap(({ id }, i) => (seen[i] as Sight).runs.map((r) => `${id}|${r}`)));
+  const heats = (state: string): number | undefined => predicts.get(directionKey(state))?.value;
+  for (const [key, value] of saidUnder(states, running, livesFrom === null, heats)) predicts.set(key, { value });
 }
