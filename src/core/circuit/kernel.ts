@@ -51,6 +51,33 @@ function placesByKind(
   return of;
 }
 
+function kindOf(e: CircuitElement): number {
+  if (e.kind === 'contact') return 'control' in e.by ? KIND.byControl : KIND.byCoil;
+  return e.kind === 'source' || e.kind === 'fuse' || e.kind === 'load' ? KIND[e.kind] : KIND.fixed;
+}
+
+/** Of an element, everything that another of its kind in its place may have otherwise. */
+function layValues(
+  { passing, blocking, emf, upper, lower }: KernelLayout,
+  e: CircuitElement,
+  i: number,
+  hertz: Netlist['hertz'],
+): void {
+  const [re, im] = admittanceOf(e, hertz);
+  passing[2 * i] = re;
+  passing[2 * i + 1] = im;
+  blocking[2 * i] = 1 / (e.kind === 'contact' ? e.openOhms : OPEN_OHMS);
+  if (e.kind === 'source') {
+    const [ur, ui] = polar(e.volts, e.degrees);
+    emf[2 * i] = ur;
+    emf[2 * i + 1] = ui;
+  } else if (e.kind === 'fuse') upper[i] = e.amps;
+  else if (e.kind === 'load') {
+    upper[i] = e.stuck ? Number.MAX_VALUE : PICK_UP * e.ratedVolts;
+    lower[i] = HOLD * e.ratedVolts;
+  }
+}
+
 interface Laid {
   layout: KernelLayout;
   /** Numbers of the controls and of the supplies by name. */
@@ -92,46 +119,18 @@ function layoutOf(netlist: Netlist, places: readonly (readonly [number, number])
     loads: new Int32Array(0),
     fuses: new Int32Array(0),
   };
-  const lay = (e: CircuitElement, i: number): void => {
-    const [re, im] = admittanceOf(e, netlist.hertz);
-    layout.passing[2 * i] = re;
-    layout.passing[2 * i + 1] = im;
-    layout.blocking[2 * i] = 1 / OPEN_OHMS;
-    switch (e.kind) {
-      case 'source':
-        layout.kind[i] = KIND.source;
-        {
-          const [ur, ui] = polar(e.volts, e.degrees);
-          layout.emf[2 * i] = ur;
-          layout.emf[2 * i + 1] = ui;
-        }
-        layout.supply[i] = numbered(supplies, e.supply);
-        break;
-      case 'fuse':
-        layout.kind[i] = KIND.fuse;
-        layout.upper[i] = e.amps;
-        break;
-      case 'contact':
-        layout.blocking[2 * i] = 1 / e.openOhms;
-        layout.normallyOpen[i] = e.normally === 'open' ? 1 : 0;
-        if ('control' in e.by) {
-          layout.kind[i] = KIND.byControl;
-          layout.by[i] = numbered(controls, e.by.control);
-        } else {
-          layout.kind[i] = KIND.byCoil;
-          layout.by[i] = coilElement.get(e.by.coil) ?? -1;
-          layout.coilsMatter = true;
-        }
-        break;
-      case 'load':
-        layout.kind[i] = KIND.load;
-        layout.upper[i] = e.stuck ? Number.MAX_VALUE : PICK_UP * e.ratedVolts;
-        layout.lower[i] = HOLD * e.ratedVolts;
-        break;
-      default:
+  elements.forEach((e, i) => {
+    layValues(layout, e, i, netlist.hertz);
+    layout.kind[i] = kindOf(e);
+    if (e.kind === 'source') layout.supply[i] = numbered(supplies, e.supply);
+    if (e.kind !== 'contact') return;
+    layout.normallyOpen[i] = e.normally === 'open' ? 1 : 0;
+    if ('control' in e.by) layout.by[i] = numbered(controls, e.by.control);
+    else {
+      layout.by[i] = coilElement.get(e.by.coil) ?? -1;
+      layout.coilsMatter = true;
     }
-  };
-  elements.forEach(lay);
+  });
   const of = placesByKind(elements);
   layout.switching = arena.copyIntegers(of.switching);
   layout.sources = arena.copyIntegers(of.sources);
@@ -224,6 +223,13 @@ export class StateKernel implements KernelArrays {
     this.probed = arena.reals(3 + groups.length);
     this.head = arena.integers(HEAD_LENGTH);
     if (arena.kernel) fillHead(this.head, this);
+  }
+
+  /** Another element in the place of one that is joined and switched as it is. */
+  put(e: CircuitElement, i: number, hertz: Netlist['hertz']): void {
+    const { admittance, layout } = this;
+    layValues(layout, e, i, hertz);
+    copyOf(layout.passing, i, admittance);
   }
 
   /** Position of a node in the elimination order; -1 for the reference. */

@@ -129,6 +129,10 @@ export function loadImpedance(
   return [z * powerFactor, hertz === undefined ? 0 : z * Math.sqrt(1 - powerFactor ** 2)];
 }
 
+/** A coil that draws more before it has pulled in. */
+export const startsWithMore = (e: LoadElement): e is LoadElement & { inrushVA: number } =>
+  e.coil && e.inrushVA !== undefined && e.inrushVA > e.va;
+
 /** Admittance of a coil that has not pulled in, S. */
 export const inrushAdmittance = (load: Pick<LoadElement, 'ratedVolts'>, inrushVA: number, hertz?: number): Phasor =>
   inverse(loadImpedance({ ratedVolts: load.ratedVolts, va: inrushVA, powerFactor: INRUSH_POWER_FACTOR }, hertz));

@@ -1,7 +1,14 @@
 /** Solves a netlist in a state and answers in names: the readable face of the kernel. */
 import { StateKernel } from './kernel';
 import { type Group, KIND } from './kernel-layout';
-import { admittanceOf, type CircuitElement, type CircuitState, inrushAdmittance, type Netlist } from './netlist';
+import {
+  admittanceOf,
+  type CircuitElement,
+  type CircuitState,
+  inrushAdmittance,
+  type Netlist,
+  startsWithMore,
+} from './netlist';
 import { magnitude, minus, NO_PHASOR, type Phasor } from './phasor';
 import type { ProbePoint } from './probe';
 import { Roster } from './roster';
@@ -52,12 +59,20 @@ interface Coil {
   weak: number;
 }
 
+/** Of a coil that starts with more than it holds with; null of another load. */
+function coilOf({ elements, hertz }: Netlist, e: number): Coil | null {
+  const x = elements[e] as CircuitElement;
+  return x.kind === 'load' && startsWithMore(x)
+    ? { e, inrush: inrushAdmittance(x, x.inrushVA, hertz), weak: WEAK_SHARE * x.ratedVolts }
+    : null;
+}
+
 export class CircuitSolver {
-  readonly netlist: Netlist;
   readonly kernel: StateKernel;
   /** Coils with an inrush; and of each whether it draws that in the state last settled. */
   private readonly coils: Coil[] = [];
   private readonly drawing: Uint8Array;
+  private held: Netlist;
 
   /**
    * Throws a RangeError that names the element if a value is not a finite number.
@@ -65,22 +80,40 @@ export class CircuitSolver {
    * @param groups of elements that readings may be followed by
    */
   constructor(netlist: Netlist, memory: KernelMemory | null = null, groups: readonly Group[] = []) {
-    this.netlist = netlist;
+    this.held = netlist;
     this.kernel = new StateKernel(netlist, memory, groups);
     for (const e of this.kernel.layout.loads) {
-      const x = netlist.elements[e] as CircuitElement;
-      if (x.kind === 'load' && x.coil && x.inrushVA !== undefined && x.inrushVA > x.va)
-        this.coils.push({
-          e,
-          inrush: inrushAdmittance(x, x.inrushVA, netlist.hertz),
-          weak: WEAK_SHARE * x.ratedVolts,
-        });
+      const coil = coilOf(netlist, e);
+      if (coil) this.coils.push(coil);
     }
     this.drawing = new Uint8Array(this.coils.length);
+    netlist.elements.forEach((_, e) => {
+      this.check(e);
+    });
+  }
+
+  get netlist(): Netlist {
+    return this.held;
+  }
+
+  /** @param netlist of the same shape (see pool.ts): the same circuit with other values, every source at its own volts again */
+  hold(netlist: Netlist): void {
+    const { kernel, coils, held } = this;
+    this.held = netlist;
+    netlist.elements.forEach((element, e) => {
+      if (element === held.elements[e] && element.kind !== 'source') return;
+      kernel.put(element, e, netlist.hertz);
+      this.check(e);
+      const k = element.kind === 'load' ? coils.findIndex((coil) => coil.e === e) : -1;
+      if (k >= 0) coils[k] = coilOf(netlist, e) ?? (coils[k] as Coil);
+    });
+  }
+
+  private check(e: number): void {
     const { passing, emf } = this.kernel.layout;
-    for (let k = 0; k < passing.length; k++)
+    for (const k of [2 * e, 2 * e + 1])
       if (!Number.isFinite(passing[k]) || !Number.isFinite(emf[k]))
-        throw new RangeError(`"${netlist.elements[k >> 1]?.name}" has a value that is not finite`);
+        throw new RangeError(`"${this.held.elements[e]?.name}" has a value that is not finite`);
   }
 
   /** No pair was followed in the state last settled. */

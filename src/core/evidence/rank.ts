@@ -110,7 +110,9 @@ function averagesOf(
       sums[i] = (sums[i] as number) + share * densityOf(o, foretold[i], parameters, sigmas);
     });
   }
-  fresh.forEach((o, i) => of.set(nameOf(o), sums[i] as number));
+  fresh.forEach((o, i) => {
+    of.set(nameOf(o), sums[i] as number);
+  });
   return of;
 }
 

@@ -12,7 +12,7 @@ import { ISOLATING_RELAY_VA } from './accessories/circuit';
 import type { PlannedAccessory } from './accessories/plan';
 import type { Installed } from './installed';
 import { DEFAULT_GAUGE, DEFAULT_METRES, SECONDARY_VOLTS, TRANSFORMER_SIZES } from './loads.data';
-import { memoryFor, type Predictor, predictor } from './predict';
+import { type Predictor, predictor, solverFor } from './predict';
 import type { CallState } from './states';
 import { zoneCall } from './zones';
 
@@ -202,11 +202,11 @@ function smallestRepair(
   const hardest = [...new Set([...ofSystem(worst).map((s) => s.state), worst.weakest?.state ?? 0])].flatMap(
     (at) => states[at] ?? [],
   );
-  const memory = memoryFor(states.length);
+  const solver = solverFor(states.length);
   const outcome = (what: string, apply: Change['apply']): Repair | null => {
     // The states that failed come first: most changes fail there already.
-    if (!fits(solveAll(predictor(apply(installed), memoryFor(hardest.length)), hardest))) return null;
-    const after = solveAll(predictor(apply(installed), memory), states);
+    if (!fits(solveAll(predictor(apply(installed), solverFor(hardest.length)), hardest))) return null;
+    const after = solveAll(predictor(apply(installed), solver), states);
     const top = ofSystem(after)[0];
     return fits(after) && top
       ? { what, va: top.va, ratedVA: top.source.ratedVA, weakestShare: after.weakest?.share ?? null }
@@ -239,7 +239,7 @@ export function planBudget(
   const fan = installed.contacts.some((c) => c.role === 'fan') && calls.some((c) => c.id === 'fan');
   const zones = Object.entries(job.survey.zones).map(([id, z]) => ({ id, name: z.name }));
   const states = budgetStates(calls, accessories, zones, fan);
-  const p = predictor(installed, memoryFor(states.length));
+  const p = predictor(installed, solverFor(states.length));
   const circuits = circuitStates(p, states);
   const worst = worstStates(p.solver, circuits);
   const top = ofSystem(worst)[0];

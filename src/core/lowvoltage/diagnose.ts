@@ -24,6 +24,7 @@ import type { StatePrediction } from './predict';
 import { runNames, seenRunning } from './proof-measures';
 import { seeable } from './reported';
 import { settingFaults } from './setting-faults';
+import type { Claim } from './sights';
 import { unknownsOf } from './spread';
 import type { CallState } from './states';
 import { byNameplate, type FaultSetting } from './under-fault';
@@ -101,6 +102,20 @@ interface Told {
   ownBlower: OwnBlower;
 }
 
+/** By state, what somebody said of whether it ran, and what is looked at to have stopped. */
+function claimsOf(observations: readonly Observation[], measures: readonly MeasurePlan[]): FaultSetting['claims'] {
+  const said = observations.flatMap(({ key }): [string, Claim][] => {
+    const of = ranOf(key);
+    return of ? [[of.state, { key, runs: of.name }]] : [];
+  });
+  const stopped = measures.flatMap(({ state, check }): [string, Claim][] =>
+    check?.kind === 'stopped' ? [[state, { key: stoppedKey(state, check.none), none: check.none }]] : [],
+  );
+  const out = new Map<string, Claim[]>();
+  for (const [state, claim] of [...said, ...stopped]) out.set(state, [...(out.get(state) ?? []), claim]);
+  return out;
+}
+
 /** Everything that is asked of the circuit under each fault. */
 function settingOf(
   job: LowVoltageJob,
@@ -113,13 +128,6 @@ function settingOf(
   const idle = states.find((s) => s.id === 'idle');
   const detected = all.flatMap((m) => (m.check?.kind === 'detected' ? [m.check.exactly] : []))[0] ?? null;
   const next = candidates(planned, observedStates(states, observations), new Set(observations.map((o) => o.key)));
-  const ran = observations.flatMap(({ key }) => {
-    const of = ranOf(key);
-    return of ? [[key, of] as const] : [];
-  });
-  const stopped = all.flatMap(({ state, check }) =>
-    check?.kind === 'stopped' ? [[stoppedKey(state, check.none), { state, none: check.none }] as const] : [],
-  );
   const setting: FaultSetting = {
     planned,
     states: states.filter((s) => !s.dead),
@@ -129,8 +137,7 @@ function settingOf(
     unknowns: unknownsOf(job, toNetlist(planned).elements),
     asked: askedPairs(observations, next, measures),
     dead: deadPairs(observations, next, measures),
-    ran: new Map(ran),
-    stopped: new Map(stopped),
+    claims: claimsOf(observations, all),
     sees: detected && (whole || observations.some((o) => o.key === SEES_KEY)) ? seeable(planned, idle, detected) : null,
     complaints: whole || observations.some((o) => o.key.startsWith('said|')),
   };

@@ -1,8 +1,11 @@
 /** A 24 V circuit with a fault in it, laid out so that hundreds of them are gone through. */
 import { continuity, DIRECT_OHMS } from '../circuit/continuity';
-import type { CircuitElement } from '../circuit/netlist';
+import type { CircuitElement, Netlist } from '../circuit/netlist';
+import { SolverPool } from '../circuit/pool';
+import type { CircuitSolver } from '../circuit/solve';
 import type { KernelMemory } from '../circuit/wasm/arena';
 import { Numbers } from '../numbers';
+import { perObject } from '../per-object';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import { type Predictor, predictor } from './predict';
@@ -10,8 +13,9 @@ import { groupsOf, type Unknown } from './spread';
 
 /** What the circuits of one job share. */
 export interface Common {
-  /** Where they are solved; null: each by the reference. */
-  memory: KernelMemory | null;
+  /** What is not known of them, and what solves them. */
+  unknowns: readonly Unknown[];
+  solvers: SolverPool;
   /** Where slopes are kept. */
   slab: Slab;
   /** Numbers of what is predicted, and of points. */
@@ -19,8 +23,10 @@ export interface Common {
   points: Numbers;
 }
 
-export const nothingShared = (memory: KernelMemory | null): Common => ({
-  memory,
+/** @param memory where the compiled kernel works; null: the reference does */
+export const nothingShared = (unknowns: readonly Unknown[], memory: KernelMemory | null): Common => ({
+  unknowns,
+  solvers: new SolverPool(memory, (elements) => groupsOf(unknowns, elements)),
   slab: new Slab(),
   keys: new Numbers(),
   points: new Numbers(),
@@ -47,8 +53,8 @@ const SLAB = 1 << 15;
 /** A circuit with what is looked up in it state after state. */
 export interface FaultCircuit extends Predictor {
   common: Common;
-  /** Its readings are followed by what these move. */
-  unknowns: readonly Unknown[];
+  /** Its solver has others in turn: it holds this one while it is asked. */
+  netlist: Netlist;
   /** Position of a point, by its number; undefined where it is not in this circuit. */
   place: (point: number) => number | undefined;
   /** Places of the transformers' own volts in the kernel, and what they are by nameplate. */
@@ -68,21 +74,18 @@ function later<A extends unknown[], R>(make: () => (...args: A) => R): (...args:
   };
 }
 
-function placesIn({ solver }: Predictor, points: Numbers): FaultCircuit['place'] {
-  const known: (number | undefined)[] = [];
-  return (point) => {
-    while (known.length < points.size) known.push(solver.at(points.name(known.length)));
-    return known[point];
-  };
-}
+const placesIn = perObject((points: Numbers) =>
+  perObject((solver: CircuitSolver): FaultCircuit['place'] => {
+    const known: (number | undefined)[] = [];
+    return (point) => {
+      while (known.length < points.size) known.push(solver.at(points.name(known.length)));
+      return known[point];
+    };
+  }),
+);
 
-export function circuitWith(
-  apply: Fault['apply'] | null,
-  planned: Installed,
-  unknowns: readonly Unknown[],
-  common: Common,
-): FaultCircuit {
-  const p = predictor(apply ? apply(planned) : planned, common.memory, (elements) => groupsOf(unknowns, elements));
+export function circuitWith(apply: Fault['apply'] | null, planned: Installed, common: Common): FaultCircuit {
+  const p = predictor(apply ? apply(planned) : planned, (netlist) => common.solvers.of(netlist));
   const { netlist, kernel } = p.solver;
   const own = new Set(p.installed.transformers.map((t) => `source:${t.id}`));
   const mains: number[] = [];
@@ -91,8 +94,8 @@ export function circuitWith(
   return {
     ...p,
     common,
-    unknowns,
-    place: placesIn(p, common.points),
+    netlist,
+    place: placesIn(common.points)(p.solver),
     mains,
     nominal: mains.map((i) => kernel.layout.emf[i] as number),
     joined: later(() => continuity(netlist)),

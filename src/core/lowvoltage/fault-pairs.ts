@@ -52,8 +52,8 @@ export function pairsIn(p: FaultCircuit, asked: readonly Asked[], doubt: readonl
   const first = SHARED_PARAMETERS.length;
   const predicted = asked.map(({ meterOhms = METER_DEFAULT, read }, i): Predicted | undefined => {
     const [from, to] = [p.place(a[i] as number), p.place(b[i] as number)];
-    if (from === undefined || to === undefined) return;
-    const along = read ? p.common.slab.room(first + p.unknowns.length) : null;
+    if (from === undefined || to === undefined) return undefined;
+    const along = read ? p.common.slab.room(first + p.common.unknowns.length) : null;
     const point = p.solver.between(from, to, along?.of, along ? along.at + first : 0);
     const { ohms, reactance } = point;
     const volts = meterReading(point, meterOhms);

@@ -82,7 +82,7 @@ export class FaultStates {
     if (before?.asked === asked) return before;
     const settled = before?.settled ?? (comes === 'calls' ? call : this.powerless(state, comes, call));
     if (before || (comes === 'calls' && !stands)) this.stand(this.switched(state, comes));
-    const made: Outcome = { settled, asked, pairs: pairsIn(this.p, asked, doubts(this.p.unknowns, settled)) };
+    const made: Outcome = { settled, asked, pairs: pairsIn(this.p, asked, doubts(this.p.common.unknowns, settled)) };
     outcomes[state] = made;
     return made;
   }
@@ -109,7 +109,7 @@ export class FaultStates {
     const known = this.reported.get(comes);
     if (known !== undefined) return known;
     this.stand(this.switched(idle, comes));
-    const all = reportsAll(this.p, sees);
+    const all = reportsAll(this.p, sees, this.p.joined);
     this.reported.set(comes, all);
     return all;
   }
@@ -156,9 +156,10 @@ export class FaultStates {
     this.p.solver.settle(as);
   }
 
-  /** Another supply may have been tried on the same circuit. */
+  /** Another circuit may have been in its solver, or another supply on it. */
   private supplied(): void {
-    const { mains, nominal, solver } = this.p;
+    const { mains, nominal, solver, netlist } = this.p;
+    if (solver.netlist !== netlist) solver.hold(netlist);
     const { emf } = solver.kernel.layout;
     for (let k = 0; k < mains.length; k++) emf[mains[k] as number] = (nominal[k] as number) * this.supply;
   }

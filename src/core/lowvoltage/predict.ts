@@ -2,8 +2,7 @@
 
 import { type CircuitFault, checkCircuit, sourceLoading } from '../circuit/check';
 import { continuity } from '../circuit/continuity';
-import type { Group } from '../circuit/kernel-layout';
-import type { CircuitElement, CircuitState } from '../circuit/netlist';
+import type { CircuitState, Netlist } from '../circuit/netlist';
 import { METER_HIGH_OHMS, METER_LOW_OHMS } from '../circuit/netlist';
 import type { Point } from '../circuit/point';
 import { CircuitSolver, meterReading, type ProbeTable, type Solution } from '../circuit/solve';
@@ -17,9 +16,11 @@ import type { CallState } from './states';
 
 /** A memory and an instance cost about as much as a hundred states solved by the reference. */
 const COMPILED_FROM_STATES = 100;
-/** Memory for a circuit of so many states, where it pays. */
-export const memoryFor = (states: number): KernelMemory | null =>
-  states >= COMPILED_FROM_STATES ? new KernelMemory() : null;
+/** What solves circuits of so many states: the compiled kernel, where that pays. */
+export function solverFor(states: number): (netlist: Netlist) => CircuitSolver {
+  const memory = states >= COMPILED_FROM_STATES ? new KernelMemory() : null;
+  return (netlist) => new CircuitSolver(netlist, memory);
+}
 
 /** Input resistance of an ordinary hand meter. */
 export const METER_DEFAULT = METER_HIGH_OHMS;
@@ -49,16 +50,13 @@ export interface Predictor {
 
 /**
  * Prepares a circuit for being solved in its states; the pattern is worked out once.
- * @param memory where the compiled kernel is to solve them
- * @param follows groups that its readings may be followed by
+ * @param solverOf what solves it
  */
 export function predictor(
   installed: Installed,
-  memory: KernelMemory | null = null,
-  follows?: (elements: readonly CircuitElement[]) => readonly Group[],
+  solverOf: (netlist: Netlist) => CircuitSolver = (netlist) => new CircuitSolver(netlist),
 ): Predictor {
-  const netlist = toNetlist(installed);
-  const solver = new CircuitSolver(netlist, memory, follows?.(netlist.elements));
+  const solver = solverOf(toNetlist(installed));
   const { device } = installed;
   const [hot, common] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
   const at = hot === undefined || common === undefined ? null : ([hot, common] as const);

@@ -17,13 +17,17 @@ const SENSE_VOLTS = 15;
 /**
  * Whether a device would report all of some terminals in the circuit settled at rest, lit. Null where that hangs on the
  * device: one tries a terminal from its own R, another from every R.
+ * @param joined whether two points hang together with every supply off
  */
-export function reportsAll(p: Predictor, sees: readonly string[]): boolean | null {
+export function reportsAll(
+  p: Predictor,
+  sees: readonly string[],
+  joined: (a: string, b: string) => boolean,
+): boolean | null {
   const { conductors, contacts } = p.installed;
   const wired = (s: string): boolean => conductors.some((c) => c.wall === s && c.open !== 'wall');
   const hots = sees.filter((s) => HOT.has(terminalInfo(s)?.role));
   if (!hots.every(wired)) return false;
-  const joined = continuity(p.solver.netlist);
   const passes = (hot: string, s: string): boolean =>
     joined(wallNode(hot), wallNode(s)) && p.solver.openVolts(wallNode(hot), wallNode(s)) > SENSE_VOLTS;
   let sure = true;
@@ -48,6 +52,7 @@ export function seeable(
   p.solver.settle(p.circuitState(idle));
   // A plan that leaves its device dark foretells nothing of what it would say.
   if ((deviceVolts(p) ?? LIT_VOLTS) < LIT_VOLTS) return null;
+  const joined = continuity(p.solver.netlist);
   const hots = terminals.filter((s) => HOT.has(terminalInfo(s)?.role));
-  return terminals.filter((t) => reportsAll(p, hots.includes(t) ? [t] : [...hots, t]) === true);
+  return terminals.filter((t) => reportsAll(p, hots.includes(t) ? [t] : [...hots, t], joined) === true);
 }

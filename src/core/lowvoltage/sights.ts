@@ -1,6 +1,6 @@
 /** What is seen and heard of a 24 V system in its states, by what runs: made once for all faults under which that is so. */
 import type { Roster } from '../circuit/roster';
-import type { Predicted } from '../evidence/hypothesis';
+import { isSo, type Predicted } from '../evidence/hypothesis';
 import type { Portion } from '../evidence/numbered';
 import type { Numbers } from '../numbers';
 import { perObject } from '../per-object';
@@ -18,6 +18,28 @@ export interface Sight {
 
 /** Of one circuit, by the state's id and the ids of what runs in it. */
 export type SightOf = (state: string, running: ReadonlySet<string>) => Sight;
+
+/** Something that is said of a state: that one thing runs; that of some nothing does. */
+export type Claim = { key: string } & ({ runs: string } | { none: readonly string[] });
+
+/** Whether what is said of a state is so where that is seen; of a state that is not there nothing runs. */
+const answers = perObject((claims: readonly Claim[]) =>
+  perObject(({ runs, lame }: Pick<Sight, 'runs' | 'lame'>): readonly (Predicted | undefined)[] =>
+    claims.map((c) => {
+      if ('none' in c) return isSo(!c.none.some((name) => runs.includes(name)));
+      return lame ? undefined : isSo(runs.includes(c.runs));
+    }),
+  ),
+);
+const NOWHERE = { runs: [], lame: true };
+
+export const answersTo = (claims: readonly Claim[], keys: Numbers, seen: Sight | undefined): Portion => ({
+  numbers: numbersOf(keys)(claims),
+  predicted: answers(claims)(seen ?? NOWHERE),
+});
+const numbersOf = perObject((keys: Numbers) =>
+  perObject((claims: readonly Claim[]) => Int32Array.from(claims, ({ key }) => keys.of(key))),
+);
 
 type Marking = Installed['valveMarking'];
 

@@ -2,6 +2,8 @@
 import { KernelMemory } from '../circuit/wasm/arena';
 import { isSo, type Predicted, type Predictions } from '../evidence/hypothesis';
 import { Numbered } from '../evidence/numbered';
+import type { Numbers } from '../numbers';
+import { perObject } from '../per-object';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
@@ -12,7 +14,7 @@ import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import type { OwnBlower } from './looks';
 import { LIT_VOLTS } from './reported';
-import { type Sight, Sights } from './sights';
+import { answersTo, type Claim, type Sight, Sights } from './sights';
 import type { Unknown } from './spread';
 import type { CallState } from './states';
 
@@ -32,10 +34,8 @@ export interface FaultSetting {
   dead: readonly DeadPair[];
   /** What the customer says is asked as well. */
   complaints: boolean;
-  /** Things that were seen to run or not, by the key of each. */
-  ran: ReadonlyMap<string, { state: string; name: string }>;
-  /** By key, what is looked at to have stopped. */
-  stopped: ReadonlyMap<string, { state: string; none: readonly string[] }>;
+  /** By state, what was seen to run or not, and what is looked at to have stopped. */
+  claims: ReadonlyMap<string, readonly Claim[]>;
   /** Terminals that the device reports of; null where that is neither asked nor answered. */
   sees: readonly string[] | null;
 }
@@ -50,11 +50,8 @@ export const byNameplate = (installed: Installed, openVolts: number): Installed 
 });
 
 /** What a meter shows between points that hang together, and between such that do not, Ω. */
-const JOINED_READS = 1;
-const joinedAnswer = (joined: boolean): Predicted => ({
-  value: joined ? 1 : 0,
-  reads: joined ? JOINED_READS : OPEN_CIRCUIT_OHMS,
-});
+const JOINED: Predicted = { value: 1, reads: 1 };
+const APART: Predicted = { value: 0, reads: OPEN_CIRCUIT_OHMS };
 
 /** Nearer than this to where a device lives one may be lit where another is dark. */
 const EDGE_VOLTS = { low: 13.5, high: 21 } as const;
@@ -113,8 +110,8 @@ const nothingKept = (circuit: string, setting: FaultSetting): Kept => ({
 let kept: Kept | null = null;
 
 /** What the circuits of a setting share. */
-function startOf({ wanted, ownBlower }: FaultSetting, memory: KernelMemory | null): Start {
-  const common = nothingShared(memory);
+function startOf({ wanted, ownBlower, unknowns }: FaultSetting, memory: KernelMemory | null): Start {
+  const common = nothingShared(unknowns, memory);
   return { common, sights: new Sights(common.keys, wanted, ownBlower) };
 }
 type Start = Pick<Kept, 'common' | 'sights'>;
@@ -123,11 +120,11 @@ type Start = Pick<Kept, 'common' | 'sights'>;
 interface Lists {
   /** By state, of pairs with volts. */
   asked: ReadonlyMap<string, number>;
-  /** Of pairs read dead and of what somebody said ran. */
+  /** Of pairs read dead and of what is said to run or to have stopped. */
   rest: number;
 }
 
-function listsOf({ asked, dead, ran }: FaultSetting, { lists, pairs }: Kept): Lists {
+function listsOf({ asked, dead, claims }: FaultSetting, { lists, pairs }: Kept): Lists {
   const number = (list: string): number => {
     const found = lists.get(list) ?? lists.size;
     lists.set(list, found);
@@ -138,7 +135,10 @@ function listsOf({ asked, dead, ran }: FaultSetting, { lists, pairs }: Kept): Li
     if (!pairs.has(n)) pairs.set(n, list);
     return [state, n];
   });
-  return { asked: new Map(volts), rest: number(`${dead.map((d) => d.key).join()};${[...ran.keys()].join()}`) };
+  return {
+    asked: new Map(volts),
+    rest: number([...dead, ...[...claims.values()].flat()].map(({ key }) => key).join()),
+  };
 }
 
 /** What a list asks that another before it did not. */
@@ -155,14 +155,13 @@ function askedBeside(now: number, before: number | undefined, { pairs, beside }:
 }
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
-const circuitOf = ({ planned, states, wanted, ownBlower, complaints, stopped, unknowns }: FaultSetting): string =>
+const circuitOf = ({ planned, states, wanted, ownBlower, complaints, unknowns }: FaultSetting): string =>
   JSON.stringify([
     planned,
     states,
     [...wanted],
     ownBlower,
     complaints,
-    [...stopped.keys()],
     unknowns.map(({ id, sigma, mean }) => [id, sigma, mean]),
   ]);
 
@@ -203,10 +202,10 @@ const idleOf = ({ states, idle }: FaultSetting): number => states.findIndex((s) 
 /** One circuit for every supply: one of more or less volts is the same circuit with other sources. */
 function statesWith(
   apply: Fault['apply'] | null,
-  { planned, unknowns, states }: FaultSetting,
+  { planned, states }: FaultSetting,
   { common }: Start,
 ): (supply: number) => FaultStates {
-  const p = circuitWith(apply, planned, unknowns, common);
+  const p = circuitWith(apply, planned, common);
   return (supply) => new FaultStates(p, states, supply);
 }
 
@@ -233,19 +232,19 @@ function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, start: Star
 
 /** Whether dead pairs of a way's circuit are joined. */
 function addDead({ at: { p }, predicts }: Way, { dead }: FaultSetting): void {
-  for (const { key, direct, a, b } of dead) {
-    if (predicts.has(key)) continue;
-    predicts.set(key, joinedAnswer(p.joined(a, b)));
-    predicts.set(direct, isSo(p.direct(a, b)));
-  }
+  const predicted = dead.flatMap(({ a, b }) => [p.joined(a, b) ? JOINED : APART, isSo(p.direct(a, b))]);
+  predicts.putAll({ numbers: numbersOf(p.common.keys)(dead), predicted });
 }
+const numbersOf = perObject((keys: Numbers) =>
+  perObject((dead: readonly DeadPair[]) =>
+    Int32Array.from(dead.flatMap(({ key, direct }) => [keys.of(key), keys.of(direct)])),
+  ),
+);
 
-/** Whether each thing runs that somebody said of whether it did. */
-function addRan({ predicts, seen }: Way, { ran, states }: FaultSetting): void {
-  for (const [key, { state, name }] of ran) {
-    const there = seen[states.findIndex((s) => s.id === state)];
-    if (there && !there.lame) predicts.set(key, isSo(there.runs.includes(name)));
-  }
+/** Whether all is so that is said of what runs. */
+function addClaims({ at: { p }, predicts, seen }: Way, { claims, states }: FaultSetting): void {
+  for (const [state, of] of claims)
+    predicts.putAll(answersTo(of, p.common.keys, seen[states.findIndex((s) => s.id === state)]));
 }
 
 /** Whether the device reports what it should. */
@@ -266,7 +265,7 @@ function answer({ answered, last }: Way, state: string, list: number): void {
 function more(way: Way, setting: FaultSetting, lists: Lists, before: Kept): void {
   if (!way.answered.has(lists.rest)) {
     addDead(way, setting);
-    addRan(way, setting);
+    addClaims(way, setting);
     way.answered.add(lists.rest);
   }
   addSees(way, setting);
@@ -311,19 +310,10 @@ function fresh(at: FaultStates, setting: FaultSetting, start: Start, livesFrom: 
   if (idle >= 0) predicts.set(DISPLAY_KEY, isSo(!(setting.planned.device && livesFrom === null)));
   const way = { at, livesFrom, predicts, seen, answered: new Set<number>(), last: new Map(), resting, called, weak };
   addDead(way, setting);
-  addStopped(way, setting);
   addSees(way, setting);
-  addRan(way, setting);
+  addClaims(way, setting);
   if (setting.complaints) addSaid(way, setting);
   return way;
-}
-
-/** Whether all has stopped that is looked at for having stopped. */
-function addStopped({ predicts, seen }: Way, { stopped, states }: FaultSetting): void {
-  for (const [key, { state, none }] of stopped) {
-    const there = seen[states.findIndex((s) => s.id === state)];
-    predicts.set(key, isSo(!none.some((name) => there?.runs.includes(name))));
-  }
 }
 
 /** What a customer would notice. */
