@@ -35,7 +35,12 @@ export function continuity(
   const above = new Map<string, string>();
   const root = (node: string): string => {
     let at = node;
-    for (let up = above.get(at); up !== undefined; up = above.get(at)) at = up;
+    for (let up = above.get(at); up !== undefined; up = above.get(at)) {
+      // What is passed hangs on the next but one from now on.
+      const next = above.get(up);
+      if (next !== undefined) above.set(at, next);
+      at = up;
+    }
     return at;
   };
   for (const e of netlist.elements) {

@@ -284,7 +284,7 @@ export class CircuitSolver {
   /** The same by positions, from `at`. */
   openBetween(i: number, j: number): number {
     const { volts } = this.kernel;
-    return Math.hypot(part(volts, i, 0) - part(volts, j, 0), part(volts, i, 1) - part(volts, j, 1));
+    return magnitude([part(volts, i, 0) - part(volts, j, 0), part(volts, i, 1) - part(volts, j, 1)]);
   }
 
   /** Amperes through an element from its first node to its second, in the state last settled. */
@@ -299,20 +299,25 @@ export class CircuitSolver {
     return [re * yr - im * yi, re * yi + im * yr];
   }
 
+  /** A pair of points in the state last settled; see probe.ts. @param into as `probe` has it */
+  between(a: number, b: number, into: Float64Array | null = null): ProbePoint {
+    this.probe(a, b, into, 0);
+    const { probed } = this.kernel;
+    return { open: probed[0] as number, ohms: probed[1] as number, reactance: probed[2] as number };
+  }
+
   /**
-   * A pair of points in the state last settled; see probe.ts.
+   * The same for those who go through thousands: its figures are found in the kernel's `probed`.
    * @param a,b positions of points, from `at`
    * @param into where the slopes by the groups are put, and from where on; null: they are not asked for
    */
-  between(a: number, b: number, into: Float64Array | null = null, at = 0): ProbePoint {
+  probe(a: number, b: number, into: Float64Array | null, at: number): void {
     const { kernel } = this;
     kernel.probe(a, b, into === null ? 0 : this.isNew ? 2 : 1);
+    if (into === null) return;
+    this.isNew = false;
     const { probed } = kernel;
-    if (into !== null) {
-      this.isNew = false;
-      for (let k = FIGURES; k < probed.length; k++) into[at + k - FIGURES] = probed[k] as number;
-    }
-    return { open: probed[0] as number, ohms: probed[1] as number, reactance: probed[2] as number };
+    for (let k = FIGURES; k < probed.length; k++) into[at + k - FIGURES] = probed[k] as number;
   }
 
   /** Thevenin equivalents between every pair of the given nodes in the state last solved. */
@@ -393,4 +398,4 @@ export class ProbeTable {
 
 /** What a meter of the given input resistance shows across a Thevenin equivalent: it is a part of the circuit it reads. */
 export const meterReading = ({ open, ohms, reactance }: ProbePoint, meterOhms: number): number =>
-  (open * meterOhms) / Math.hypot(meterOhms + ohms, reactance);
+  (open * meterOhms) / magnitude([meterOhms + ohms, reactance]);

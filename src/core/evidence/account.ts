@@ -41,12 +41,21 @@ const DEAD: Predicted = { value: 0 };
 export interface Explained {
   /** By observation: squared deviations of what was read from what it predicts, `FAR` at most. */
   far: readonly number[];
+  /** By observation, what it says of this. */
+  says: readonly Says[];
   log: number;
   rejected: boolean;
   misses: number;
-  supports: string[];
-  against: string[];
+  /** So many observations are against it. */
+  opposed: number;
 }
+
+/** What an observation says of a hypothesis: nothing, where it predicts nothing of it. */
+export type Says = 'nothing' | 'for' | 'against';
+
+/** What was read that says something, in words. */
+export const saying = (what: Says, says: readonly Says[], observations: readonly Observation[]): string[] =>
+  observations.flatMap((o, i) => (says[i] === what ? [o.text] : []));
 
 /** Wilson and Hilferty: the cube root of a chi-square is near normal. */
 const chiSquareScore = (x: number, n: number): number =>
@@ -107,60 +116,53 @@ export function courseOf(observations: readonly Observation[], parameters: reado
 }
 
 /** What is known before anything was read. */
-const before = perObject(estimateOf);
+const nothingRead = perObject(estimateOf);
 
+/** An account of the observations there are so far. Nobody writes on it: it is gone on with in another. */
 class Account {
-  /** So many of the observations are in it. */
-  taken = 0;
-  private log = 0;
-  private chi = 0;
-  private figures = 0;
-  private misses = 0;
-  private beyondThree = 0;
-  private beyond = false;
+  private log: number;
+  private chi: number;
+  private figures: number;
+  private misses: number;
+  private opposed: number;
+  private beyondThree: number;
+  private beyond: boolean;
   /** Whether all was dead at the last reading that tells. */
-  private dead: boolean | null = null;
+  private dead: boolean | null;
+  private estimate: Estimate;
+  private readonly far: number[];
+  private readonly says: Says[];
 
-  private constructor(
-    private estimate: Estimate,
-    private readonly far: number[],
-    private readonly supports: string[],
-    private readonly against: string[],
-  ) {}
-
-  static fresh(parameters: readonly Parameter[]): Account {
-    return new Account(before(parameters), [], [], []);
-  }
-
-  /** To be gone on with in place of this one. What somebody holds of a ranking (its lists) is not written on. */
-  succeeded(): Account {
-    const made = new Account(this.estimate, [...this.far], [...this.supports], [...this.against]);
-    made.taken = this.taken;
-    made.log = this.log;
-    made.chi = this.chi;
-    made.figures = this.figures;
-    made.misses = this.misses;
-    made.beyondThree = this.beyondThree;
-    made.beyond = this.beyond;
-    made.dead = this.dead;
-    return made;
-  }
-
-  /** Takes the observations that are not in it yet. */
-  goOn(predicts: Predictions, { observations, parameters, keys, done }: Course): void {
-    if (this.taken === observations.length) return;
+  /** @param before what it goes on from; null: from nothing */
+  constructor(before: Account | null, predicts: Predictions, { observations, parameters, keys, done }: Course) {
+    this.log = before?.log ?? 0;
+    this.chi = before?.chi ?? 0;
+    this.figures = before?.figures ?? 0;
+    this.misses = before?.misses ?? 0;
+    this.opposed = before?.opposed ?? 0;
+    this.beyondThree = before?.beyondThree ?? 0;
+    this.beyond = before?.beyond ?? false;
+    this.dead = before?.dead ?? null;
+    this.far = new Array<number>(observations.length).fill(0);
+    this.says = new Array<Says>(observations.length).fill('nothing');
+    const taken = before?.far.length ?? 0;
+    for (let i = 0; before && i < taken; i++) {
+      this.far[i] = before.far[i] as number;
+      this.says[i] = before.says[i] as Says;
+    }
     // Most hypotheses leave nothing dead, whatever is done: that is asked once.
-    const kills = leftDead(predicts, done);
-    const by = filter();
-    by.open(this.estimate);
+    const kills = leftDead(predicts, done) ? predicts : null;
     const foretold = inOrder(predicts, keys);
-    for (; this.taken < observations.length; this.taken++)
-      this.take(observations[this.taken] as Observation, foretold[this.taken], parameters, kills ? predicts : null, by);
+    const by = filter();
+    by.open(before?.estimate ?? nothingRead(parameters));
+    for (let i = taken; i < observations.length; i++)
+      this.take(i, observations[i] as Observation, foretold[i], parameters, kills, by);
     this.estimate = by.close();
   }
 
   /** @param kills what it predicts, where something that was done leaves all dead by it */
   private take(
+    i: number,
     o: Observation,
     usual: Predicted | undefined,
     parameters: readonly Parameter[],
@@ -169,32 +171,38 @@ class Account {
   ): void {
     if (usual === undefined) {
       this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
-      this.far.push(FAR / 2);
+      this.far[i] = FAR / 2;
       return;
     }
-    // As predicted or dead by then: whichever is nearer, where the two differ at all.
-    const maybeDead =
-      kills !== null && o.after !== undefined && Math.abs(usual.value) > 0.5 && leftDead(kills, o.after);
-    const nowDead = maybeDead && Math.abs(o.value) < Math.abs(o.value - usual.value);
-    if (maybeDead) {
-      this.log += Math.log(this.dead === null ? 0.5 : this.dead === nowDead ? 1 - REPLACED : REPLACED);
-      this.dead = nowDead;
-    }
-    const predicted = nowDead ? DEAD : usual;
-    if (o.sigma === null) this.look(o, predicted);
-    else this.figure(o, o.sigma, predicted, by, slopesOf(predicted, parameters));
+    const predicted = kills === null || o.after === undefined ? usual : this.orDead(o, o.after, usual, kills);
+    if (o.sigma === null) this.look(i, o, predicted);
+    else this.figure(i, o, o.sigma, predicted, by, slopesOf(predicted, parameters));
   }
 
-  private look(o: Observation, predicted: Predicted): void {
+  /** As predicted or dead by then: whichever is nearer, where the two differ at all. */
+  private orDead(o: Observation, after: readonly string[], usual: Predicted, kills: Predictions): Predicted {
+    if (Math.abs(usual.value) <= 0.5 || !leftDead(kills, after)) return usual;
+    const nowDead = Math.abs(o.value) < Math.abs(o.value - usual.value);
+    this.log += Math.log(this.dead === null ? 0.5 : this.dead === nowDead ? 1 - REPLACED : REPLACED);
+    this.dead = nowDead;
+    return nowDead ? DEAD : usual;
+  }
+
+  private say(i: number, agrees: boolean): void {
+    this.says[i] = agrees ? 'for' : 'against';
+    if (!agrees) this.opposed += 1;
+  }
+
+  private look(i: number, o: Observation, predicted: Predicted): void {
     const agrees = Math.abs(predicted.value - o.value) < 0.5;
-    this.far.push(agrees ? 0 : FAR / 2);
+    this.far[i] = agrees ? 0 : FAR / 2;
     const error = o.error ?? MISREPORT;
     this.log += Math.log(agrees ? 1 - error : error);
     if (!agrees && error <= MISREPORT) this.misses += 1;
-    (agrees ? this.supports : this.against).push(o.text);
+    this.say(i, agrees);
   }
 
-  private figure(o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: Slopes): void {
+  private figure(i: number, o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: Slopes): void {
     const narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2 + by.foresee(slopes);
     const v = o.value - predicted.value - by.moved();
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
@@ -208,8 +216,8 @@ class Account {
     this.chi += z2;
     if (z2 > BEYOND) this.beyond = true;
     this.figures += 1;
-    this.far.push(Math.min(FAR, z2));
-    (z2 <= 9 ? this.supports : this.against).push(o.text);
+    this.far[i] = Math.min(FAR, z2);
+    this.say(i, z2 <= 9);
     if (z2 > 9) this.beyondThree += 1;
     // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
     if (predicted.floats === undefined && fits >= SLIP * BROAD) by.take(v, variance);
@@ -217,13 +225,13 @@ class Account {
 
   /** @param failed a test has: as planned is then out of the question */
   verdict(id: string, failed: boolean): Explained {
-    const { far, log, misses, supports, against } = this;
+    const { far, says, log, misses, opposed } = this;
     const rejected =
       this.beyond ||
       chiSquareScore(this.chi, this.figures) > REJECTS ||
       misses >= AGAINST_REJECTS ||
       (id === AS_PLANNED && (failed || misses + this.beyondThree >= AGAINST_PLAN));
-    return { far, log: log + (rejected ? REJECTED : 0), rejected, misses, supports, against };
+    return { far, says, log: log + (rejected ? REJECTED : 0), rejected, misses, opposed };
   }
 }
 
@@ -233,10 +241,9 @@ const kept = new WeakMap<Predictions, { of: Course; account: Account }>();
 /** A course of readings under one hypothesis' predictions. @param failed a test of the proof has */
 export function explain(id: string, predicts: Predictions, course: Course, failed: boolean): Explained {
   const before = kept.get(predicts);
-  const goesOn = before && (before.of === course || before.of === course.continues);
-  const isDone = goesOn && before.account.taken === course.observations.length;
-  const account = !goesOn ? Account.fresh(course.parameters) : isDone ? before.account : before.account.succeeded();
-  account.goOn(predicts, course);
+  const goesOn = before && (before.of === course || before.of === course.continues) ? before : null;
+  const isDone = goesOn && goesOn.of.observations.length === course.observations.length;
+  const account = isDone ? goesOn.account : new Account(goesOn?.account ?? null, predicts, course);
   kept.set(predicts, { of: course, account });
   return account.verdict(id, failed);
 }

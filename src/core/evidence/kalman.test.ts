@@ -34,6 +34,12 @@ function run(filter: Filter, { parameters, figures }: Course): { estimate: Estim
   return { estimate: filter.close(), foreseen };
 }
 
+/** Middles and covariances of an estimate: rows of an even length. */
+function parts({ count, of, at }: Estimate): { middles: Float64Array; covariances: Float64Array } {
+  const p = count + (count % 2);
+  return { middles: of.slice(at, at + p), covariances: of.slice(at + p, at + p + p * p) };
+}
+
 /** Solves A·x = b by elimination with pivots. */
 function solved(a: readonly (readonly number[])[], b: readonly number[]): number[] {
   const rows = a.map((row, i) => [...row, b[i] ?? 0]);
@@ -72,16 +78,17 @@ describe('figures taken in one after another', () => {
             x.mean / x.sigma ** 2 + c.figures.reduce((s, f) => s + ((f.slopes[i] ?? 0) * f.value) / f.noise ** 2, 0),
         );
         const { estimate } = run(new PlainFilter(), c);
+        const { middles, covariances } = parts(estimate);
         solved(weights, right).forEach((middle, i) => {
-          expect(estimate.middles[i]).toBeCloseTo(middle, 4);
+          expect(middles[i]).toBeCloseTo(middle, 4);
         });
         c.parameters.forEach((_, i) => {
           const column = solved(
             weights,
             c.parameters.map((_x, k) => (k === i ? 1 : 0)),
           );
-          const width = estimate.middles.length;
-          for (let k = 0; k < p; k++) expect(estimate.covariances[k * width + i]).toBeCloseTo(column[k] ?? 0, 4);
+          const width = middles.length;
+          for (let k = 0; k < p; k++) expect(covariances[k * width + i]).toBeCloseTo(column[k] ?? 0, 4);
         });
       }),
       { seed: 4, numRuns: 200 },
@@ -92,7 +99,8 @@ describe('figures taken in one after another', () => {
     const compiled = new CompiledFilter();
     fc.assert(
       fc.property(course, (c) => {
-        expect(run(compiled, c)).toEqual(run(new PlainFilter(), c));
+        const [there, here] = [run(compiled, c), run(new PlainFilter(), c)];
+        expect({ ...there, estimate: parts(there.estimate) }).toEqual({ ...here, estimate: parts(here.estimate) });
       }),
       { seed: 5, numRuns: 200 },
     );
@@ -106,9 +114,10 @@ describe('figures taken in one after another', () => {
       expect(filter.foresee({ of: Float64Array.from(parameters, () => 1), at: 0 })).toBeCloseTo(121, 9);
       filter.take(3, 122);
       const after = filter.close();
-      expect(before).toEqual(estimateOf(parameters));
-      expect(after.middles[120]).toBeCloseTo(3 / 122, 12);
-      expect(after.covariances[120 * 122 + 119]).toBeCloseTo(-1 / 122, 12);
+      expect(parts(before)).toEqual(parts(estimateOf(parameters)));
+      const { middles, covariances } = parts(after);
+      expect(middles[120]).toBeCloseTo(3 / 122, 12);
+      expect(covariances[120 * 122 + 119]).toBeCloseTo(-1 / 122, 12);
     }
   });
 });

@@ -2,6 +2,7 @@
  * What is known of parameters that readings share, in Kalman form: y = f + J·θ + e with θ ~ N(m, Σ). Hundreds of
  * hypotheses take hundreds of figures each, so the sums are compiled as well; the reference does the same to the last bit.
  */
+import { Slab } from '../slab';
 import { moduleOf } from '../wasm-module';
 import type { Parameter, Slopes } from './hypothesis';
 import { KALMAN_WASM } from './wasm/kalman.data';
@@ -12,25 +13,36 @@ import { KALMAN_WASM } from './wasm/kalman.data';
  */
 const NIL = 1e-7;
 
-/** Middles and covariances, of an even number of parameters: one that nothing follows fills an odd list up. */
+/**
+ * Middles, then covariances row by row, in a piece of a larger array: of an even number of parameters, one that nothing
+ * follows fills an odd list up.
+ */
 export interface Estimate {
   /** Of parameters that there are. */
   count: number;
-  middles: Float64Array;
-  covariances: Float64Array;
+  of: Float64Array;
+  at: number;
 }
 
 const evenOf = (n: number): number => n + (n % 2);
+const lengthOf = (count: number): number => evenOf(count) * (1 + evenOf(count));
+
+const slab = new Slab();
+const placeFor = (count: number): Estimate => ({ count, ...slab.room(lengthOf(count)) });
 
 export function estimateOf(parameters: readonly Parameter[]): Estimate {
+  const made = placeFor(parameters.length);
   const p = evenOf(parameters.length);
-  const middles = new Float64Array(p);
-  const covariances = new Float64Array(p * p);
   parameters.forEach(({ sigma, mean }, i) => {
-    middles[i] = mean;
-    covariances[i * p + i] = sigma ** 2;
+    made.of[made.at + i] = mean;
+    made.of[made.at + p + i * p + i] = sigma ** 2;
   });
-  return { count: parameters.length, middles, covariances };
+  return made;
+}
+
+/** Some figures from one array into another. */
+function copy(from: Float64Array, at: number, into: Float64Array, to: number, length: number): void {
+  for (let i = 0; i < length; i++) into[to + i] = from[at + i] as number;
 }
 
 function put(into: Float64Array, { of, at }: Slopes, count: number): void {
@@ -53,6 +65,13 @@ export interface Filter {
   close: () => Estimate;
 }
 
+function closed(count: number, middles: Float64Array, covariances: Float64Array): Estimate {
+  const made = placeFor(count);
+  copy(middles, 0, made.of, made.at, middles.length);
+  copy(covariances, 0, made.of, made.at + middles.length, covariances.length);
+  return made;
+}
+
 /** The reference. */
 export class PlainFilter implements Filter {
   private middles = new Float64Array(0);
@@ -63,12 +82,13 @@ export class PlainFilter implements Filter {
   private by = 0;
   private count = 0;
 
-  open({ count, middles, covariances }: Estimate): void {
+  open({ count, of, at }: Estimate): void {
+    const p = evenOf(count);
     this.count = count;
-    this.middles = middles.slice();
-    this.covariances = covariances.slice();
-    this.slopes = new Float64Array(middles.length);
-    this.along = new Float64Array(middles.length);
+    this.middles = of.slice(at, at + p);
+    this.covariances = of.slice(at + p, at + lengthOf(count));
+    this.slopes = new Float64Array(p);
+    this.along = new Float64Array(p);
   }
 
   foresee(of: Slopes): number {
@@ -111,7 +131,7 @@ export class PlainFilter implements Filter {
   }
 
   close(): Estimate {
-    return { count: this.count, middles: this.middles, covariances: this.covariances };
+    return closed(this.count, this.middles, this.covariances);
   }
 }
 
@@ -156,13 +176,14 @@ export class CompiledFilter implements Filter {
     this.slopes.fill(0);
   }
 
-  open({ count, middles, covariances }: Estimate): void {
-    if (middles.length !== this.p) this.fit(middles.length);
+  open({ count, of, at }: Estimate): void {
+    const p = evenOf(count);
+    if (p !== this.p) this.fit(p);
     // One more than there are is followed by nothing.
-    if (count < this.p) this.slopes[count] = 0;
+    if (count < p) this.slopes[count] = 0;
     this.count = count;
-    this.middles.set(middles);
-    this.covariances.set(covariances);
+    copy(of, at, this.middles, 0, p);
+    copy(of, at + p, this.covariances, 0, p * p);
   }
 
   foresee(slopes: Slopes): number {
@@ -179,7 +200,7 @@ export class CompiledFilter implements Filter {
   }
 
   close(): Estimate {
-    return { count: this.count, middles: this.middles.slice(), covariances: this.covariances.slice() };
+    return closed(this.count, this.middles, this.covariances);
   }
 }
 

@@ -9,11 +9,11 @@ export interface Portion {
 }
 
 export class Numbered implements Predictions {
-  private readonly all: (Predicted | undefined)[] = [];
+  private readonly all: (Predicted | undefined)[];
 
   /** @param numbers of the keys, the same for all that are asked together */
   constructor(private readonly numbers: Numbers) {
-    this.reach(numbers.size);
+    this.all = new Array<Predicted | undefined>(numbers.size).fill(undefined);
   }
 
   /** An array with holes would be slower for good. */

@@ -17,6 +17,7 @@ import {
   MISREPORT,
   normalDensity,
   sameParameters,
+  saying,
   slopesOf,
 } from './account';
 import {
@@ -106,9 +107,8 @@ function averagesOf(
   for (const h of hypotheses) {
     const share = h.prior / total;
     const foretold = inOrder(h.predicts, keys);
-    fresh.forEach((o, i) => {
-      sums[i] = (sums[i] as number) + share * densityOf(o, foretold[i], parameters, sigmas);
-    });
+    for (let i = 0; i < fresh.length; i++)
+      sums[i] = (sums[i] as number) + share * densityOf(fresh[i] as Observation, foretold[i], parameters, sigmas);
   }
   fresh.forEach((o, i) => {
     of.set(nameOf(o), sums[i] as number);
@@ -155,7 +155,7 @@ export function rankEvidence(e: Evidence): Ranking {
     (a, b) => (a && score(a) >= score(b) ? a : b),
     undefined,
   );
-  const unexplained = top !== undefined && (top.rejected || top.against.length > 0);
+  const unexplained = top !== undefined && (top.rejected || top.opposed > 0);
   const pairs = unexplained && e.both ? pairsOf(e, e.both, singles, course, failed) : [];
   const all = [...singles, ...pairs];
   const listed = noneLikelihood(e.hypotheses, observations, parameters) + Math.log(totalPrior(e.hypotheses));
@@ -172,9 +172,16 @@ export function rankEvidence(e: Evidence): Ranking {
   const noneWeight = Math.exp(none - most);
   const total = weights.reduce((a, b) => a + b, noneWeight);
   const ranked = all
-    .map(({ hypothesis, rejected, misses, supports, against }, i): Ranked => {
-      return { hypothesis, probability: (weights[i] ?? 0) / total, rejected, misses, supports, against };
-    })
+    .map(
+      ({ hypothesis, rejected, misses, says }, i): Ranked => ({
+        hypothesis,
+        probability: (weights[i] ?? 0) / total,
+        rejected,
+        misses,
+        supports: saying('for', says, observations),
+        against: saying('against', says, observations),
+      }),
+    )
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
   const live = liveOf(ranked);
   for (const { hypothesis } of live) e.complete?.(hypothesis.predicts);

@@ -6,6 +6,7 @@ import type { CircuitSolver } from '../circuit/solve';
 import type { KernelMemory } from '../circuit/wasm/arena';
 import { Numbers } from '../numbers';
 import { perObject } from '../per-object';
+import { Slab } from '../slab';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
 import { type Predictor, predictor } from './predict';
@@ -31,24 +32,6 @@ export const nothingShared = (unknowns: readonly Unknown[], memory: KernelMemory
   keys: new Numbers(),
   points: new Numbers(),
 });
-
-/** Hands out places for slopes: one large array after another, in place of one for each figure. */
-export class Slab {
-  private of = new Float64Array(0);
-  private next = 0;
-
-  room(length: number): { of: Float64Array; at: number } {
-    if (this.next + length > this.of.length) {
-      this.of = new Float64Array(Math.max(length, SLAB));
-      this.next = 0;
-    }
-    const at = this.next;
-    this.next += length;
-    return { of: this.of, at };
-  }
-}
-/** Of so many numbers. */
-const SLAB = 1 << 15;
 
 /** A circuit with what is looked up in it state after state. */
 export interface FaultCircuit extends Predictor {

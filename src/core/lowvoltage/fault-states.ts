@@ -6,9 +6,8 @@ import type { CircuitState } from '../circuit/netlist';
 import type { Settled } from '../circuit/solve';
 import type { Portion } from '../evidence/numbered';
 import { perObject } from '../per-object';
-import type { Asked } from './asked';
 import type { FaultCircuit } from './fault-circuit';
-import { pairsIn } from './fault-pairs';
+import { type AskedPairs, pairsIn } from './fault-pairs';
 import { deviceVolts, LIT_VOLTS, reportsAll } from './reported';
 import { STARTING_DOUBT, type Unknown } from './spread';
 import type { CallState } from './states';
@@ -42,7 +41,7 @@ const isSame = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean =>
 /** What a state comes to, with what was asked of it last. */
 interface Outcome {
   settled: SettledCall;
-  asked: readonly Asked[];
+  asked: AskedPairs;
   pairs: Portion;
 }
 
@@ -75,7 +74,7 @@ export class FaultStates {
    * A state as it settles, and pairs in it.
    * @param livesFrom volts from which the device is lit; null: it is dark
    */
-  at(state: number, livesFrom: number | null, asked: readonly Asked[]): Outcome {
+  at(state: number, livesFrom: number | null, asked: AskedPairs): Outcome {
     const { comes, call, stands } = this.comesTo(state, livesFrom);
     const outcomes = this.outcomes[comes];
     const before = outcomes[state];

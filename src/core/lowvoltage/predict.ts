@@ -61,12 +61,13 @@ export function predictor(
   const [hot, common] = device ? [solver.at(wallNode(device.hot)), solver.at(wallNode(device.common))] : [];
   const at = hot === undefined || common === undefined ? null : ([hot, common] as const);
   const supplies = new Set(solver.kernel.supplyNames);
+  const usual = usualControls(installed.contacts);
   return {
     installed,
     solver,
     device: at,
     circuitState: (state) => ({
-      controls: controlsIn(installed, state),
+      controls: isOtherwise(installed, state) ? new Set(calledTerminals(installed, state).map(callOf)) : usual(state),
       suppliesOff: state.dead ? supplies : NO_SUPPLY,
     }),
   };
@@ -79,10 +80,9 @@ const usualControls = perObject((contacts: Installed['contacts']) =>
   perObject((state: CallState) => new Set(energised(contacts, state, false).map(callOf))),
 );
 
-const controlsIn = (installed: Installed, state: CallState): ReadonlySet<string> =>
-  installed.calledAs?.[state.id] || installed.valveReversed
-    ? new Set(calledTerminals(installed, state).map(callOf))
-    : usualControls(installed.contacts)(state);
+/** Whether the device is set so that it may call another thing than is meant. */
+const isOtherwise = ({ calledAs, valveReversed }: Installed, state: CallState): boolean =>
+  calledAs?.[state.id] !== undefined || valveReversed === true;
 
 /** Wall terminals the thermostat energises in a state, as it is set. */
 function calledTerminals(installed: Installed, meant: CallState): string[] {

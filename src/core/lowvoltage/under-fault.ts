@@ -9,6 +9,7 @@ import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
 import { DISPLAY_KEY, directionKey, opensKey, SEES_KEY } from './evidence-keys';
 import { type Common, circuitWith, nothingShared } from './fault-circuit';
+import { type AskedPairs, byNumber } from './fault-pairs';
 import { FaultStates } from './fault-states';
 import type { Fault } from './faults/fault';
 import type { Installed } from './installed';
@@ -94,8 +95,8 @@ interface Kept {
   /** Numbers of the lists of what was asked. */
   lists: Map<string, number>;
   /** By number, the pairs of a list; and of one after another, by the numbers of both, what it asks beside that. */
-  pairs: Map<number, readonly Asked[]>;
-  beside: Map<string, readonly Asked[]>;
+  pairs: Map<number, AskedPairs>;
+  beside: Map<string, AskedPairs>;
 }
 /** Of 64 KiB: some hundred circuits. */
 const MEMORY_PAGES = 24;
@@ -118,38 +119,42 @@ type Start = Pick<Kept, 'common' | 'sights'>;
 
 /** What is asked, each list by a number: a way that answered a list is not gone through for it again. */
 interface Lists {
-  /** By state, of pairs with volts. */
-  asked: ReadonlyMap<string, number>;
+  /** By state, pairs with volts: their list and its number. */
+  asked: ReadonlyMap<string, AskedPairs>;
+  numbers: ReadonlyMap<string, number>;
   /** Of pairs read dead and of what is said to run or to have stopped. */
   rest: number;
 }
 
-function listsOf({ asked, dead, claims }: FaultSetting, { lists, pairs }: Kept): Lists {
+function listsOf({ asked, dead, claims }: FaultSetting, { common, lists, pairs }: Kept): Lists {
   const number = (list: string): number => {
     const found = lists.get(list) ?? lists.size;
     lists.set(list, found);
     return found;
   };
-  const volts = [...asked].map(([state, list]): [string, number] => {
+  const volts = [...asked].map(([state, list]): [string, number, AskedPairs] => {
     const n = number(`${state}:${list.map((p) => `${p.key}${p.read ? '!' : ''}`).join()}`);
-    if (!pairs.has(n)) pairs.set(n, list);
-    return [state, n];
+    const made = pairs.get(n) ?? byNumber(list, common);
+    pairs.set(n, made);
+    return [state, n, made];
   });
   return {
-    asked: new Map(volts),
+    asked: new Map(volts.map(([state, , list]) => [state, list])),
+    numbers: new Map(volts.map(([state, n]) => [state, n])),
     rest: number([...dead, ...[...claims.values()].flat()].map(({ key }) => key).join()),
   };
 }
 
 /** What a list asks that another before it did not. */
-function askedBeside(now: number, before: number | undefined, { pairs, beside }: Kept): readonly Asked[] {
+function askedBeside(now: number, before: number | undefined, { common, pairs, beside }: Kept): AskedPairs {
   const all = pairs.get(now) ?? NO_PAIRS;
   if (before === undefined) return all;
   const key = `${before} ${now}`;
   const known = beside.get(key);
   if (known) return known;
-  const old = new Map((pairs.get(before) ?? NO_PAIRS).map((p) => [p.key, p.read]));
-  const made = all.filter((p) => !old.has(p.key) || (p.read && !old.get(p.key)));
+  const old = new Map((pairs.get(before) ?? NO_PAIRS).pairs.map((p) => [p.key, p.read]));
+  const more = all.pairs.filter((p) => !old.has(p.key) || (p.read && !old.get(p.key)));
+  const made = byNumber(more, common);
   beside.set(key, made);
   return made;
 }
@@ -172,28 +177,39 @@ export function faultReader(
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Predictions[] {
   if (once) {
     const start = startOf(setting, null);
+    const asked = new Map([...setting.asked].map(([state, pairs]) => [state, byNumber(pairs, start.common)]));
+    const reader = { setting, start, asked };
     return (_id, apply) => {
-      const at = statesWith(apply, setting, start)(1);
-      return [fresh(at, setting, start, at.restingLimit(idleOf(setting))).predicts];
+      const at = statesWith(apply, reader)(1);
+      return [fresh(at, reader, at.restingLimit(idleOf(setting))).predicts];
     };
   }
   const circuit = circuitOf(setting);
   const store = kept?.circuit === circuit ? kept : nothingKept(circuit, setting);
   kept = store;
   const lists = listsOf(setting, store);
+  const reader = { setting, start: store, asked: lists.asked };
   return (id, apply, brief = false) => {
     const known = store.ways.get(id);
-    const found = known ?? waysOf(apply, setting, store, brief);
+    const found = known ?? waysOf(apply, reader, brief);
     if (known) for (const way of known) more(way, setting, lists, store);
     else {
       store.ways.set(id, found);
       for (const way of found) {
-        for (const [state, list] of lists.asked) answer(way, state, list);
+        for (const [state, list] of lists.numbers) answer(way, state, list);
         way.answered.add(lists.rest);
       }
     }
     return found.map((w) => w.predicts);
   };
+}
+
+/** What faults are read with. */
+interface Reader {
+  setting: FaultSetting;
+  start: Start;
+  /** By state. */
+  asked: ReadonlyMap<string, AskedPairs>;
 }
 
 /** Its place among the states; below nought where there is none. */
@@ -202,10 +218,9 @@ const idleOf = ({ states, idle }: FaultSetting): number => states.findIndex((s) 
 /** One circuit for every supply: one of more or less volts is the same circuit with other sources. */
 function statesWith(
   apply: Fault['apply'] | null,
-  { planned, states }: FaultSetting,
-  { common }: Start,
+  { setting: { planned, states }, start }: Reader,
 ): (supply: number) => FaultStates {
-  const p = circuitWith(apply, planned, common);
+  const p = circuitWith(apply, planned, start.common);
   return (supply) => new FaultStates(p, states, supply);
 }
 
@@ -213,11 +228,11 @@ function statesWith(
  * The ways of a fault; several where a device or a coil is on its edge, the usual first.
  * @param brief with the usual supply alone
  */
-function waysOf(apply: Fault['apply'] | null, setting: FaultSetting, start: Start, brief: boolean): Way[] {
-  const supplied = statesWith(apply, setting, start);
+function waysOf(apply: Fault['apply'] | null, reader: Reader, brief: boolean): Way[] {
+  const supplied = statesWith(apply, reader);
   const from = (at: FaultStates): [FreshWay, ...Way[]] => {
-    const usual = fresh(at, setting, start, at.restingLimit(idleOf(setting)));
-    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, setting, start, lives));
+    const usual = fresh(at, reader, at.restingLimit(idleOf(reader.setting)));
+    const others = otherLimits(usual.resting, usual.called).map((lives) => fresh(at, reader, lives));
     at.forget();
     return [usual, ...others];
   };
@@ -270,15 +285,15 @@ function more(way: Way, setting: FaultSetting, lists: Lists, before: Kept): void
   }
   addSees(way, setting);
   setting.states.forEach(({ id }, number) => {
-    const list = lists.asked.get(id);
+    const list = lists.numbers.get(id);
     if (list === undefined || way.answered.has(list)) return;
     const pairs = askedBeside(list, way.last.get(id), before);
-    if (pairs.length > 0) way.predicts.putAll(way.at.at(number, way.livesFrom, pairs).pairs);
+    if (pairs.keys.length > 0) way.predicts.putAll(way.at.at(number, way.livesFrom, pairs).pairs);
     answer(way, id, list);
   });
 }
 
-const NO_PAIRS: readonly Asked[] = [];
+const NO_PAIRS: AskedPairs = { pairs: [], keys: new Int32Array(0), a: new Int32Array(0), b: new Int32Array(0) };
 
 /** A way with everything that its volts said on the way of other limits. */
 interface FreshWay extends Way {
@@ -288,8 +303,8 @@ interface FreshWay extends Way {
   weak: readonly number[];
 }
 
-function fresh(at: FaultStates, setting: FaultSetting, start: Start, livesFrom: number | null): FreshWay {
-  const { states, asked } = setting;
+function fresh(at: FaultStates, { setting, start, asked }: Reader, livesFrom: number | null): FreshWay {
+  const { states } = setting;
   const { p } = at;
   const sightOf = start.sights.of(p.solver.roster, p.installed.valveMarking);
   const predicts = new Numbered(start.common.keys);
