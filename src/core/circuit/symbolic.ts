@@ -47,35 +47,50 @@ export function analyse(size: number, edges: readonly (readonly [number, number]
   return found;
 }
 
-function worked(size: number, edges: readonly (readonly [number, number])[]): Pattern {
-  const neighbours: Set<number>[] = Array.from({ length: size }, () => new Set<number>());
-  for (const [a, b] of edges) {
-    if (a < 0 || b < 0 || a === b) continue;
-    neighbours[a]?.add(b);
-    neighbours[b]?.add(a);
-  }
-  const position = new Int32Array(size).fill(-1);
+/**
+ * Nodes in the order in which they are eliminated, the one with fewest neighbours first, each with those it then has.
+ * @returns by column, nodes
+ */
+function eliminated(
+  size: number,
+  edges: readonly (readonly [number, number])[],
+): { order: number[]; columns: number[][] } {
+  const joined = new Uint8Array(size * size);
+  const degree = new Int32Array(size);
+  const join = (a: number, b: number): void => {
+    if (joined[a * size + b] === 1) return;
+    joined[a * size + b] = 1;
+    joined[b * size + a] = 1;
+    degree[a] = (degree[a] as number) + 1;
+    degree[b] = (degree[b] as number) + 1;
+  };
+  for (const [a, b] of edges) if (a >= 0 && b >= 0 && a !== b) join(a, b);
+  const left = [...degree.keys()];
+  const order: number[] = [];
   const columns: number[][] = [];
-  for (let k = 0; k < size; k++) {
-    let best = -1;
-    let bestDegree = Number.POSITIVE_INFINITY;
-    for (let node = 0; node < size; node++) {
-      const degree = neighbours[node]?.size ?? 0;
-      if (position[node] === -1 && degree < bestDegree) {
-        best = node;
-        bestDegree = degree;
-      }
-    }
-    position[best] = k;
-    const around = [...(neighbours[best] ?? [])];
+  while (left.length > 0) {
+    let at = 0;
+    for (let i = 1; i < left.length; i++)
+      if ((degree[left[i] as number] as number) < (degree[left[at] as number] as number)) at = i;
+    const [node = 0] = left.splice(at, 1);
+    const around = left.filter((other) => joined[node * size + other] === 1);
+    order.push(node);
     columns.push(around);
     // Eliminating a node joins its remaining neighbours to each other.
-    for (const node of around) {
-      const set = neighbours[node];
-      set?.delete(best);
-      for (const other of around) if (other !== node) set?.add(other);
+    for (const [i, a] of around.entries()) {
+      degree[a] = (degree[a] as number) - 1;
+      for (let j = i + 1; j < around.length; j++) join(a, around[j] as number);
     }
   }
+  return { order, columns };
+}
+
+function worked(size: number, edges: readonly (readonly [number, number])[]): Pattern {
+  const { order, columns } = eliminated(size, edges);
+  const position = new Int32Array(size).fill(-1);
+  order.forEach((node, k) => {
+    position[node] = k;
+  });
   const rows: number[] = [];
   const cols: number[] = [];
   const columnStart = [0];

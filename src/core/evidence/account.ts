@@ -53,9 +53,12 @@ export interface Explained {
 /** What an observation says of a hypothesis: nothing, where it predicts nothing of it. */
 export type Says = 'nothing' | 'for' | 'against';
 
-/** What was read that says something, in words. */
-export const saying = (what: Says, says: readonly Says[], observations: readonly Observation[]): string[] =>
-  observations.flatMap((o, i) => (says[i] === what ? [o.text] : []));
+/** What was read that says so of a hypothesis, in words. */
+export function saying(what: Says, says: readonly Says[], observations: readonly Observation[]): string[] {
+  const out: string[] = [];
+  for (let i = 0; i < says.length; i++) if (says[i] === what) out.push((observations[i] as Observation).text);
+  return out;
+}
 
 /** Wilson and Hilferty: the cube root of a chi-square is near normal. */
 const chiSquareScore = (x: number, n: number): number =>
