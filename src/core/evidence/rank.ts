@@ -140,8 +140,6 @@ function noneLikelihood(
 const PAIRS = 110;
 const SURELY = 40;
 const WITHIN = 40;
-/** Of the likeliest faults so many are paired first, to know beforehand what the last pair that is kept leaves at most. */
-const FEW = 40;
 const HEADS = 5;
 const WITH_HEAD = 16;
 /** Squared deviations from which a reading is not as planned. */
@@ -214,11 +212,10 @@ interface Couple {
 class Least {
   readonly list: Couple[] = [];
 
-  /** @param limit one that leaves as much as this is not among them: less and less as they come */
-  constructor(
-    private readonly most: number,
-    public limit = Number.POSITIVE_INFINITY,
-  ) {}
+  /** One that leaves as much as this is not among them: less and less as they come. */
+  limit = Number.POSITIVE_INFINITY;
+
+  constructor(private readonly most: number) {}
 
   put(found: Couple): void {
     const { list, most } = this;
@@ -244,15 +241,6 @@ function reordered(of: ArrayLike<number>, order: readonly number[]): Float64Arra
   const made = new Float64Array(order.length);
   for (let k = 0; k < order.length; k++) made[k] = of[order[k] as number] as number;
   return made;
-}
-
-/** What the last of as many pairs as are kept leaves, of pairs among some faults alone: of all it leaves no more. */
-function mostLeft(among: readonly number[], couple: (i: number, j: number, limit: number) => Couple | null): number {
-  const left = among.flatMap((i, n) =>
-    among.slice(n + 1).flatMap((j) => couple(Math.min(i, j), Math.max(i, j), Number.POSITIVE_INFINITY)?.left ?? []),
-  );
-  const last = left.sort((a, b) => a - b)[PAIRS - 1];
-  return last === undefined ? Number.POSITIVE_INFINITY : last * (1 + 1e-9);
 }
 
 /** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
@@ -298,10 +286,15 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
     const found = couple(i, j, into.limit);
     if (found) into.put(found);
   };
-  // Not more than so much is left by the last that is kept: what a few of the likeliest leave says so beforehand.
-  const few = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y)).slice(0, FEW);
-  const best = new Least(PAIRS, mostLeft(few, couple));
-  for (let i = 0; i < faults.length; i++) for (let j = i + 1; j < faults.length; j++) tryInto(best, i, j);
+  // Those that leave least with any other come first: what the best leave rules the rest out.
+  const byLeast = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y));
+  const commonest = Math.min(...rarity);
+  const best = new Least(PAIRS);
+  for (let n = 1; n < byLeast.length; n++) {
+    const i = byLeast[n] as number;
+    if (commonest + leastOf(i) >= best.limit) break;
+    for (let m = 0; m < n; m++) tryInto(best, Math.min(i, byLeast[m] as number), Math.max(i, byLeast[m] as number));
+  }
   // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
   const score = (i: number): number => {
     const { log, hypothesis } = faults[i] as Judged;
