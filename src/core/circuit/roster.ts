@@ -1,4 +1,5 @@
 /** The loads of a circuit: what runs of them is one of few sets, made once for all circuits that have the same ones. */
+import { Remembered } from '../remembered';
 import type { CircuitElement } from './netlist';
 
 /** A load, and what is seen or heard while it runs. */
@@ -9,8 +10,7 @@ export interface OnRoster {
 
 /** More are not told apart by one number. */
 const MOST = 52;
-const MOST_KNOWN = 500;
-const known = new Map<string, Roster>();
+const known = new Remembered<Roster>(500);
 
 export class Roster {
   private readonly sets = new Map<number, ReadonlySet<string>>();
@@ -24,10 +24,7 @@ export class Roster {
       return x.kind === 'load' && x.runs !== undefined ? { id: x.id, runs: x.runs } : { id: x.id };
     });
     const key = JSON.stringify(loads.map(({ id, runs }) => [id, runs]));
-    const found = known.get(key) ?? new Roster(loads);
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, found);
-    return found;
+    return known.of(key, () => new Roster(loads));
   }
 
   /** Ids of those that run. @param pulledIn by element; @param places of the loads among them */

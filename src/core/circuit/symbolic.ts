@@ -4,6 +4,8 @@
  * the same for every state and is worked out once.
  */
 
+import { Remembered } from '../remembered';
+
 /**
  * Pattern of L for a symmetric matrix, laid out so that factoring and substituting are flat loops
  * over its entries: a near-tree has about one entry a column, and nested loops would cost more
@@ -31,8 +33,7 @@ export interface Pattern {
 }
 
 /** Patterns of the circuits looked at last: a fault of hundreds seldom joins other nodes than the one before. */
-const known = new Map<string, Pattern>();
-const MOST_KNOWN = 500;
+const known = new Remembered<Pattern>(500);
 
 /**
  * @param size number of nodes, the reference not counted
@@ -41,10 +42,7 @@ const MOST_KNOWN = 500;
 export function analyse(size: number, edges: readonly (readonly [number, number])[]): Pattern {
   let key = String.fromCharCode(size);
   for (const [a, b] of edges) key += String.fromCharCode(a + 1, b + 1);
-  const found = known.get(key) ?? worked(size, edges);
-  if (known.size >= MOST_KNOWN) known.clear();
-  known.set(key, found);
-  return found;
+  return known.of(key, () => worked(size, edges));
 }
 
 /**

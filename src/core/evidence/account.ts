@@ -81,8 +81,9 @@ function leftDead(predicts: Predictions, after: readonly string[]): boolean {
 export interface Course {
   observations: readonly Observation[];
   parameters: readonly Parameter[];
-  /** By observation, what it is predicted under. */
+  /** By observation, what it is predicted under; and of those that are not in what it continues. */
   keys: readonly string[];
+  added: readonly string[];
   /** Everything that had been done by one of them or another. */
   done: readonly string[];
   continues: Course | null;
@@ -114,58 +115,43 @@ export function courseOf(observations: readonly Observation[], parameters: reado
   // Of a chain only the last link is held.
   if (last) last.continues = null;
   const done = [...new Set(observations.flatMap((o) => o.after ?? []))];
-  last = { observations, parameters, keys: observations.map((o) => o.key), done, continues };
+  const keys = observations.map((o) => o.key);
+  last = { observations, parameters, keys, added: keys.slice(continues?.keys.length ?? 0), done, continues };
   return last;
 }
 
 /** What is known before anything was read. */
 const nothingRead = perObject(estimateOf);
 
-/** An account of the observations there are so far. Nobody writes on it: it is gone on with in another. */
 class Account {
-  private log: number;
-  private chi: number;
-  private figures: number;
-  private misses: number;
-  private opposed: number;
-  private beyondThree: number;
-  private beyond: boolean;
+  private log = 0;
+  private chi = 0;
+  private figures = 0;
+  private misses = 0;
+  private opposed = 0;
+  private beyondThree = 0;
+  private beyond = false;
   /** Whether all was dead at the last reading that tells. */
-  private dead: boolean | null;
-  private estimate: Estimate;
-  private readonly far: number[];
-  private readonly says: Says[];
+  private dead: boolean | null = null;
+  private estimate: Estimate | null = null;
+  private readonly far: number[] = [];
+  private readonly says: Says[] = [];
 
-  /** @param before what it goes on from; null: from nothing */
-  constructor(before: Account | null, predicts: Predictions, { observations, parameters, keys, done }: Course) {
-    this.log = before?.log ?? 0;
-    this.chi = before?.chi ?? 0;
-    this.figures = before?.figures ?? 0;
-    this.misses = before?.misses ?? 0;
-    this.opposed = before?.opposed ?? 0;
-    this.beyondThree = before?.beyondThree ?? 0;
-    this.beyond = before?.beyond ?? false;
-    this.dead = before?.dead ?? null;
-    this.far = new Array<number>(observations.length).fill(0);
-    this.says = new Array<Says>(observations.length).fill('nothing');
-    const taken = before?.far.length ?? 0;
-    for (let i = 0; before && i < taken; i++) {
-      this.far[i] = before.far[i] as number;
-      this.says[i] = before.says[i] as Says;
-    }
+  /** Takes what was read since. */
+  goOn(predicts: Predictions, { observations, parameters, keys, added, done }: Course): void {
     // Most hypotheses leave nothing dead, whatever is done: that is asked once.
     const kills = leftDead(predicts, done) ? predicts : null;
-    const foretold = inOrder(predicts, keys);
+    const taken = this.far.length;
+    const foretold = inOrder(predicts, taken === 0 ? keys : added);
     const by = filter();
-    by.open(before?.estimate ?? nothingRead(parameters));
-    for (let i = taken; i < observations.length; i++)
-      this.take(i, observations[i] as Observation, foretold[i], parameters, kills, by);
-    this.estimate = by.close();
+    by.open(this.estimate ?? nothingRead(parameters));
+    for (let i = 0; i < foretold.length; i++)
+      this.take(observations[taken + i] as Observation, foretold[i], parameters, kills, by);
+    this.estimate = by.close(this.estimate);
   }
 
   /** @param kills what it predicts, where something that was done leaves all dead by it */
   private take(
-    i: number,
     o: Observation,
     usual: Predicted | undefined,
     parameters: readonly Parameter[],
@@ -174,12 +160,13 @@ class Account {
   ): void {
     if (usual === undefined) {
       this.log += Math.log(o.sigma === null ? 0.5 : BROAD);
-      this.far[i] = FAR / 2;
+      this.far.push(FAR / 2);
+      this.says.push('nothing');
       return;
     }
     const predicted = kills === null || o.after === undefined ? usual : this.orDead(o, o.after, usual, kills);
-    if (o.sigma === null) this.look(i, o, predicted);
-    else this.figure(i, o, o.sigma, predicted, by, slopesOf(predicted, parameters));
+    if (o.sigma === null) this.look(o, predicted);
+    else this.figure(o, o.sigma, predicted, by, slopesOf(predicted, parameters));
   }
 
   /** As predicted or dead by then: whichever is nearer, where the two differ at all. */
@@ -191,21 +178,21 @@ class Account {
     return nowDead ? DEAD : usual;
   }
 
-  private say(i: number, agrees: boolean): void {
-    this.says[i] = agrees ? 'for' : 'against';
+  private say(far: number, agrees: boolean): void {
+    this.far.push(far);
+    this.says.push(agrees ? 'for' : 'against');
     if (!agrees) this.opposed += 1;
   }
 
-  private look(i: number, o: Observation, predicted: Predicted): void {
+  private look(o: Observation, predicted: Predicted): void {
     const agrees = Math.abs(predicted.value - o.value) < 0.5;
-    this.far[i] = agrees ? 0 : FAR / 2;
     const error = o.error ?? MISREPORT;
     this.log += Math.log(agrees ? 1 - error : error);
     if (!agrees && error <= MISREPORT) this.misses += 1;
-    this.say(i, agrees);
+    this.say(agrees ? 0 : FAR / 2, agrees);
   }
 
-  private figure(i: number, o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: Slopes): void {
+  private figure(o: Observation, sigma: number, predicted: Predicted, by: Filter, slopes: Slopes): void {
     const narrow = sigma ** 2 + (predicted.sigma ?? 0) ** 2 + by.foresee(slopes);
     const v = o.value - predicted.value - by.moved();
     const variance = predicted.floats !== undefined && v * v > 4 * narrow ? narrow + predicted.floats ** 2 : narrow;
@@ -219,8 +206,7 @@ class Account {
     this.chi += z2;
     if (z2 > BEYOND) this.beyond = true;
     this.figures += 1;
-    this.far[i] = Math.min(FAR, z2);
-    this.say(i, z2 <= 9);
+    this.say(Math.min(FAR, z2), z2 <= 9);
     if (z2 > 9) this.beyondThree += 1;
     // What floats says nothing of the supply or the meter; nor does what this hypothesis does not explain.
     if (predicted.floats === undefined && fits >= SLIP * BROAD) by.take(v, variance);
@@ -244,9 +230,10 @@ const kept = new WeakMap<Predictions, { of: Course; account: Account }>();
 /** A course of readings under one hypothesis' predictions. @param failed a test of the proof has */
 export function explain(id: string, predicts: Predictions, course: Course, failed: boolean): Explained {
   const before = kept.get(predicts);
+  // Of one that goes on nobody holds what it said before: its lists are gone on with.
   const goesOn = before && (before.of === course || before.of === course.continues) ? before : null;
-  const isDone = goesOn && goesOn.of.observations.length === course.observations.length;
-  const account = isDone ? goesOn.account : new Account(goesOn?.account ?? null, predicts, course);
+  const account = goesOn?.account ?? new Account();
+  if (goesOn?.of !== course) account.goOn(predicts, course);
   kept.set(predicts, { of: course, account });
   return account.verdict(id, failed);
 }

@@ -31,7 +31,7 @@ function run(filter: Filter, { parameters, figures }: Course): { estimate: Estim
     filter.take(value - moved, spread + noise ** 2);
     return [spread, moved];
   });
-  return { estimate: filter.close(), foreseen };
+  return { estimate: filter.close(null), foreseen };
 }
 
 /** Middles and covariances of an estimate: rows of an even length. */
@@ -113,7 +113,7 @@ describe('figures taken in one after another', () => {
       filter.open(before);
       expect(filter.foresee({ of: Float64Array.from(parameters, () => 1), at: 0 })).toBeCloseTo(121, 9);
       filter.take(3, 122);
-      const after = filter.close();
+      const after = filter.close(null);
       expect(parts(before)).toEqual(parts(estimateOf(parameters)));
       const { middles, covariances } = parts(after);
       expect(middles[120]).toBeCloseTo(3 / 122, 12);

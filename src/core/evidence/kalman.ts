@@ -62,14 +62,14 @@ export interface Filter {
   moved: () => number;
   /** It is off by so much, beside that, of so much variance in all. */
   take: (off: number, variance: number) => void;
-  close: () => Estimate;
+  /** @param into an estimate that nobody needs any more; null: another is made */
+  close: (into: Estimate | null) => Estimate;
 }
 
-function closed(count: number, middles: Float64Array, covariances: Float64Array): Estimate {
-  const made = placeFor(count);
-  copy(middles, 0, made.of, made.at, middles.length);
-  copy(covariances, 0, made.of, made.at + middles.length, covariances.length);
-  return made;
+function closed(into: Estimate, middles: Float64Array, covariances: Float64Array): Estimate {
+  copy(middles, 0, into.of, into.at, middles.length);
+  copy(covariances, 0, into.of, into.at + middles.length, covariances.length);
+  return into;
 }
 
 /** The reference. */
@@ -130,8 +130,8 @@ export class PlainFilter implements Filter {
     }
   }
 
-  close(): Estimate {
-    return closed(this.count, this.middles, this.covariances);
+  close(into: Estimate | null): Estimate {
+    return closed(into ?? placeFor(this.count), this.middles, this.covariances);
   }
 }
 
@@ -199,8 +199,8 @@ export class CompiledFilter implements Filter {
     this.compiled.take(this.p, off, variance);
   }
 
-  close(): Estimate {
-    return closed(this.count, this.middles, this.covariances);
+  close(into: Estimate | null): Estimate {
+    return closed(into ?? placeFor(this.count), this.middles, this.covariances);
   }
 }
 

@@ -7,6 +7,8 @@
  * chance of being reported wrongly. "None of these" predicts ordinary readings as the list does on average and odd
  * ones broadly. A hypothesis whose own readings reject it (chi-square beyond 99.9 %) cannot lead.
  */
+
+import { type Room, Slab } from '../slab';
 import {
   BROAD,
   type Course,
@@ -231,16 +233,21 @@ class Least {
 }
 
 /** One degree of a fault, with what it leaves of each observation: those that are not as planned first. */
-interface Left {
+interface Left extends Room {
   hypothesis: Hypothesis;
-  far: Float64Array;
 }
 
 /** Figures in another order. */
-function reordered(of: ArrayLike<number>, order: readonly number[]): Float64Array {
-  const made = new Float64Array(order.length);
-  for (let k = 0; k < order.length; k++) made[k] = of[order[k] as number] as number;
-  return made;
+function reordered(figures: readonly number[], order: readonly number[], slab: Slab): Room {
+  const { of, at } = slab.room(order.length);
+  for (let k = 0; k < order.length; k++) of[at + k] = figures[order[k] as number] as number;
+  return { of, at };
+}
+
+function sumOf({ of, at }: Room, from: number, to: number): number {
+  let sum = 0;
+  for (let k = at + from; k < at + to; k++) sum += of[k] as number;
+  return sum;
 }
 
 /** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
@@ -249,23 +256,20 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   // What is not as planned rules most pairs out: it is summed first.
   const order = [...odd.keys()].sort((x, y) => Number(odd[y]) - Number(odd[x]));
   const firstEven = odd.filter(Boolean).length;
+  const slab = new Slab();
   const degrees = faults.map((x): Left[] =>
-    [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({
-      hypothesis,
-      far: reordered(far, order),
-    })),
+    [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({ hypothesis, ...reordered(far, order, slab) })),
   );
   /** What neither of two explains, as far as it is under a limit. */
-  const leftBy = (p: Float64Array, q: Float64Array, from: number, limit: number): number => {
+  const leftBy = ({ of: p, at: i }: Room, { of: q, at: j }: Room, from: number, limit: number): number => {
     let left = from;
-    for (let k = 0; k < firstEven && left < limit; k++) left += Math.min(p[k] as number, q[k] as number);
-    for (let k = firstEven; k < p.length && left < limit; k++) left += Math.max(p[k] as number, q[k] as number);
+    for (let k = 0; k < firstEven && left < limit; k++) left += Math.min(p[i + k] as number, q[j + k] as number);
+    for (let k = firstEven; k < order.length && left < limit; k++)
+      left += Math.max(p[i + k] as number, q[j + k] as number);
     return left;
   };
   /** By fault, what the degree that disturbs least leaves of what is as planned: beside another it is not less. */
-  const disturbs = degrees.map((of) =>
-    Math.min(...of.map(({ far }) => far.subarray(firstEven).reduce((sum, x) => sum + x, 0))),
-  );
+  const disturbs = degrees.map((of) => Math.min(...of.map((d) => sumOf(d, firstEven, order.length))));
   const leastOf = (i: number): number => (rarity[i] as number) + (disturbs[i] as number);
   /** Two faults in the degrees that leave least, as far as that is under a limit. */
   const couple = (i: number, j: number, limit: number): Couple | null => {
@@ -274,7 +278,7 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
     for (const p of degrees[i] as Left[])
       for (const q of degrees[j] as Left[]) {
         const most = best?.left ?? limit;
-        const left = leftBy(p.far, q.far, rare, most);
+        const left = leftBy(p, q, rare, most);
         if (left < most) best = { a: p.hypothesis, b: q.hypothesis, left };
       }
     return best;

@@ -1,5 +1,6 @@
 /** Names of what is read, seen and heard of a 24 V circuit, the same for observations and what a fault predicts. */
 import { isPoint, type Point } from '../circuit/point';
+import { Remembered } from '../remembered';
 
 /** A meter that loads what it reads is a part of the circuit. */
 const LOW_METER = 1e6;
@@ -18,12 +19,16 @@ export interface PairOfKey {
   meterOhms?: number;
 }
 
+/** There are a thousand pairs to a job, asked for with every reading. */
+const pairs = new Remembered<PairOfKey | null>(10_000);
+
 /** The pair a key is of; null for what is no pair. */
-export function pairOf(key: string): PairOfKey | null {
-  const [state, a, b, ohms] = key.split('|');
-  if (!state || !a || !b || !isPoint(a) || !isPoint(b) || state === 'joined') return null;
-  return { key, state, a, b, ...(ohms === undefined ? {} : { meterOhms: Number(ohms) }) };
-}
+export const pairOf = (key: string): PairOfKey | null =>
+  pairs.of(key, () => {
+    const [state, a, b, ohms] = key.split('|');
+    if (!state || !a || !b || !isPoint(a) || !isPoint(b) || state === 'joined') return null;
+    return { key, state, a, b, ...(ohms === undefined ? {} : { meterOhms: Number(ohms) }) };
+  });
 
 export const DISPLAY_KEY = 'display';
 /** Whether all that should run in a state does, and nothing else. */

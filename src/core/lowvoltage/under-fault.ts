@@ -78,9 +78,8 @@ interface Way {
   predicts: Numbered;
   /** What is seen in each state. */
   seen: readonly Sight[];
-  /** Lists of what is asked that it has answered, by their numbers; and by state the last of them. */
-  answered: Set<number>;
-  last: Map<string, number>;
+  /** What it has answered. */
+  answered: Lists;
 }
 
 /**
@@ -92,11 +91,6 @@ interface Kept {
   common: Common;
   sights: Sights;
   ways: Map<string, Way[]>;
-  /** Numbers of the lists of what was asked. */
-  lists: Map<string, number>;
-  /** By number, the pairs of a list; and of one after another, by the numbers of both, what it asks beside that. */
-  pairs: Map<number, AskedPairs>;
-  beside: Map<string, AskedPairs>;
 }
 /** Of 64 KiB: some hundred circuits. */
 const MEMORY_PAGES = 24;
@@ -104,9 +98,6 @@ const nothingKept = (circuit: string, setting: FaultSetting): Kept => ({
   circuit,
   ...startOf(setting, new KernelMemory(MEMORY_PAGES)),
   ways: new Map(),
-  lists: new Map(),
-  pairs: new Map(),
-  beside: new Map(),
 });
 let kept: Kept | null = null;
 
@@ -117,46 +108,46 @@ function startOf({ wanted, ownBlower, unknowns }: FaultSetting, memory: KernelMe
 }
 type Start = Pick<Kept, 'common' | 'sights'>;
 
-/** What is asked, each list by a number: a way that answered a list is not gone through for it again. */
+/** What is asked: by state, pairs with volts; pairs read dead; what is said to run or to have stopped. */
 interface Lists {
-  /** By state, pairs with volts: their list and its number. */
   asked: ReadonlyMap<string, AskedPairs>;
-  numbers: ReadonlyMap<string, number>;
-  /** Of pairs read dead and of what is said to run or to have stopped. */
-  rest: number;
+  dead: readonly DeadPair[];
+  claims: FaultSetting['claims'];
 }
 
-function listsOf({ asked, dead, claims }: FaultSetting, { common, lists, pairs }: Kept): Lists {
-  const number = (list: string): number => {
-    const found = lists.get(list) ?? lists.size;
-    lists.set(list, found);
-    return found;
-  };
-  const volts = [...asked].map(([state, list]): [string, number, AskedPairs] => {
-    const n = number(`${state}:${list.map((p) => `${p.key}${p.read ? '!' : ''}`).join()}`);
-    const made = pairs.get(n) ?? byNumber(list, common);
-    pairs.set(n, made);
-    return [state, n, made];
-  });
-  return {
-    asked: new Map(volts.map(([state, , list]) => [state, list])),
-    numbers: new Map(volts.map(([state, n]) => [state, n])),
-    rest: number([...dead, ...[...claims.values()].flat()].map(({ key }) => key).join()),
-  };
-}
+const listsOf = ({ asked, dead, claims }: FaultSetting, common: Common): Lists => ({
+  asked: new Map([...asked].map(([state, pairs]) => [state, byNumber(pairs, common)])),
+  dead,
+  claims,
+});
 
-/** What a list asks that another before it did not. */
-function askedBeside(now: number, before: number | undefined, { common, pairs, beside }: Kept): AskedPairs {
-  const all = pairs.get(now) ?? NO_PAIRS;
-  if (before === undefined) return all;
-  const key = `${before} ${now}`;
-  const known = beside.get(key);
-  if (known) return known;
-  const old = new Map((pairs.get(before) ?? NO_PAIRS).pairs.map((p) => [p.key, p.read]));
-  const more = all.pairs.filter((p) => !old.has(p.key) || (p.read && !old.get(p.key)));
-  const made = byNumber(more, common);
-  beside.set(key, made);
-  return made;
+/** Of some lists, what others before them did not ask: worked out once for all the ways that answered those. */
+const beside = perObject((common: Common) =>
+  perObject((before: Lists) =>
+    perObject((now: Lists): Lists => {
+      const volts = [...now.asked].flatMap(([state, { pairs }]): [string, AskedPairs][] => {
+        const old = new Map(before.asked.get(state)?.pairs.map((p) => [p.key, p.read]));
+        const more = pairs.filter((p) => !old.has(p.key) || (p.read && !old.get(p.key)));
+        return more.length > 0 ? [[state, byNumber(more, common)]] : [];
+      });
+      return {
+        asked: new Map(volts),
+        dead: notIn(before.dead, now.dead),
+        claims: new Map(
+          [...now.claims].flatMap(([state, of]): [string, readonly Claim[]][] => {
+            const more = notIn(before.claims.get(state) ?? [], of);
+            return more.length > 0 ? [[state, more]] : [];
+          }),
+        ),
+      };
+    }),
+  ),
+);
+
+/** What is on a list and not on one before it, by key. */
+function notIn<T extends { key: string }>(before: readonly T[], now: readonly T[]): readonly T[] {
+  const old = new Set(before.map(({ key }) => key));
+  return now.filter(({ key }) => !old.has(key));
 }
 
 /** What a circuit is known by: everything that its predictions hang on but what is asked. */
@@ -177,8 +168,7 @@ export function faultReader(
 ): (id: string, apply: Fault['apply'] | null, brief?: boolean) => Predictions[] {
   if (once) {
     const start = startOf(setting, null);
-    const asked = new Map([...setting.asked].map(([state, pairs]) => [state, byNumber(pairs, start.common)]));
-    const reader = { setting, start, asked };
+    const reader = { setting, start, lists: listsOf(setting, start.common) };
     return (_id, apply) => {
       const at = statesWith(apply, reader)(1);
       return [fresh(at, reader, at.restingLimit(idleOf(setting))).predicts];
@@ -187,19 +177,12 @@ export function faultReader(
   const circuit = circuitOf(setting);
   const store = kept?.circuit === circuit ? kept : nothingKept(circuit, setting);
   kept = store;
-  const lists = listsOf(setting, store);
-  const reader = { setting, start: store, asked: lists.asked };
+  const reader = { setting, start: store, lists: listsOf(setting, store.common) };
   return (id, apply, brief = false) => {
     const known = store.ways.get(id);
+    if (known) for (const way of known) more(way, reader);
     const found = known ?? waysOf(apply, reader, brief);
-    if (known) for (const way of known) more(way, setting, lists, store);
-    else {
-      store.ways.set(id, found);
-      for (const way of found) {
-        for (const [state, list] of lists.numbers) answer(way, state, list);
-        way.answered.add(lists.rest);
-      }
-    }
+    store.ways.set(id, found);
     return found.map((w) => w.predicts);
   };
 }
@@ -208,12 +191,12 @@ export function faultReader(
 interface Reader {
   setting: FaultSetting;
   start: Start;
-  /** By state. */
-  asked: ReadonlyMap<string, AskedPairs>;
+  lists: Lists;
 }
 
 /** Its place among the states; below nought where there is none. */
-const idleOf = ({ states, idle }: FaultSetting): number => states.findIndex((s) => s.id === idle?.id);
+const idleOf = ({ states, idle }: FaultSetting): number => (idle ? (placesOf(states).get(idle.id) ?? -1) : -1);
+const placesOf = perObject((states: readonly CallState[]) => new Map(states.map(({ id }, number) => [id, number])));
 
 /** One circuit for every supply: one of more or less volts is the same circuit with other sources. */
 function statesWith(
@@ -246,7 +229,8 @@ function waysOf(apply: Fault['apply'] | null, reader: Reader, brief: boolean): W
 }
 
 /** Whether dead pairs of a way's circuit are joined. */
-function addDead({ at: { p }, predicts }: Way, { dead }: FaultSetting): void {
+function addDead({ at: { p }, predicts }: Way, { dead }: Lists): void {
+  if (dead.length === 0) return;
   const predicted = dead.flatMap(({ a, b }) => [p.joined(a, b) ? JOINED : APART, isSo(p.direct(a, b))]);
   predicts.putAll({ numbers: numbersOf(p.common.keys)(dead), predicted });
 }
@@ -257,9 +241,9 @@ const numbersOf = perObject((keys: Numbers) =>
 );
 
 /** Whether all is so that is said of what runs. */
-function addClaims({ at: { p }, predicts, seen }: Way, { claims, states }: FaultSetting): void {
+function addClaims({ at: { p }, predicts, seen }: Way, { claims }: Lists, states: readonly CallState[]): void {
   for (const [state, of] of claims)
-    predicts.putAll(answersTo(of, p.common.keys, seen[states.findIndex((s) => s.id === state)]));
+    predicts.putAll(answersTo(of, p.common.keys, seen[placesOf(states).get(state) ?? -1]));
 }
 
 /** Whether the device reports what it should. */
@@ -271,26 +255,18 @@ function addSees({ at, livesFrom, predicts }: Way, setting: FaultSetting): void 
   if (all !== null) predicts.set(SEES_KEY, isSo(all));
 }
 
-function answer({ answered, last }: Way, state: string, list: number): void {
-  answered.add(list);
-  last.set(state, list);
-}
-
-/** Pairs asked for that a way has not been asked before. */
-function more(way: Way, setting: FaultSetting, lists: Lists, before: Kept): void {
-  if (!way.answered.has(lists.rest)) {
-    addDead(way, setting);
-    addClaims(way, setting);
-    way.answered.add(lists.rest);
-  }
+/** What is asked that a way has not been asked before. */
+function more(way: Way, { setting, start, lists }: Reader): void {
   addSees(way, setting);
-  setting.states.forEach(({ id }, number) => {
-    const list = lists.numbers.get(id);
-    if (list === undefined || way.answered.has(list)) return;
-    const pairs = askedBeside(list, way.last.get(id), before);
-    if (pairs.keys.length > 0) way.predicts.putAll(way.at.at(number, way.livesFrom, pairs).pairs);
-    answer(way, id, list);
-  });
+  if (way.answered === lists) return;
+  const asked = beside(start.common)(way.answered)(lists);
+  way.answered = lists;
+  addDead(way, asked);
+  addClaims(way, asked, setting.states);
+  for (const [state, pairs] of asked.asked) {
+    const number = placesOf(setting.states).get(state);
+    if (number !== undefined) way.predicts.putAll(way.at.at(number, way.livesFrom, pairs).pairs);
+  }
 }
 
 const NO_PAIRS: AskedPairs = { pairs: [], keys: new Int32Array(0), a: new Int32Array(0), b: new Int32Array(0) };
@@ -303,7 +279,7 @@ interface FreshWay extends Way {
   weak: readonly number[];
 }
 
-function fresh(at: FaultStates, { setting, start, asked }: Reader, livesFrom: number | null): FreshWay {
+function fresh(at: FaultStates, { setting, start, lists }: Reader, livesFrom: number | null): FreshWay {
   const { states } = setting;
   const { p } = at;
   const sightOf = start.sights.of(p.solver.roster, p.installed.valveMarking);
@@ -311,7 +287,7 @@ function fresh(at: FaultStates, { setting, start, asked }: Reader, livesFrom: nu
   const called: (number | null)[] = [];
   const weak: number[] = [];
   const seen = states.map(({ id }, number): Sight => {
-    const { settled, pairs } = at.at(number, livesFrom, asked.get(id) ?? NO_PAIRS);
+    const { settled, pairs } = at.at(number, livesFrom, lists.asked.get(id) ?? NO_PAIRS);
     called.push(settled.calling);
     if (settled.weak) weak.push(number);
     predicts.putAll(pairs);
@@ -323,10 +299,10 @@ function fresh(at: FaultStates, { setting, start, asked }: Reader, livesFrom: nu
   const idle = idleOf(setting);
   const resting = idle < 0 ? null : (called[idle] ?? null);
   if (idle >= 0) predicts.set(DISPLAY_KEY, isSo(!(setting.planned.device && livesFrom === null)));
-  const way = { at, livesFrom, predicts, seen, answered: new Set<number>(), last: new Map(), resting, called, weak };
-  addDead(way, setting);
+  const way = { at, livesFrom, predicts, seen, answered: lists, resting, called, weak };
+  addDead(way, lists);
   addSees(way, setting);
-  addClaims(way, setting);
+  addClaims(way, lists, states);
   if (setting.complaints) addSaid(way, setting);
   return way;
 }
