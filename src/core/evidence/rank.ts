@@ -283,21 +283,19 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
       }
     return best;
   };
-  const tryInto = (into: Least, i: number, j: number): void => {
-    const least =
-      (rarity[i] as number) + (rarity[j] as number) + Math.max(disturbs[i] as number, disturbs[j] as number);
+  const tryInto = (into: Least, one: number, other: number): void => {
+    const least = Math.max((rarity[one] as number) + leastOf(other), (rarity[other] as number) + leastOf(one));
     if (least >= into.limit) return;
-    const found = couple(i, j, into.limit);
+    const found = couple(Math.min(one, other), Math.max(one, other), into.limit);
     if (found) into.put(found);
   };
   // Those that leave least with any other come first: what the best leave rules the rest out.
   const byLeast = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y));
   const commonest = Math.min(...rarity);
   const best = new Least(PAIRS);
-  for (let n = 1; n < byLeast.length; n++) {
-    const i = byLeast[n] as number;
+  for (const [n, i] of byLeast.entries()) {
     if (commonest + leastOf(i) >= best.limit) break;
-    for (let m = 0; m < n; m++) tryInto(best, Math.min(i, byLeast[m] as number), Math.max(i, byLeast[m] as number));
+    for (let m = 0; m < n; m++) tryInto(best, byLeast[m] as number, i);
   }
   // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
   const score = (i: number): number => {
@@ -307,7 +305,10 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
   const heads = [...faults.keys()].sort((x, y) => score(y) - score(x)).slice(0, HEADS);
   const withHeads = heads.flatMap((head) => {
     const least = new Least(WITH_HEAD);
-    for (let k = 0; k < faults.length; k++) if (k !== head) tryInto(least, Math.min(head, k), Math.max(head, k));
+    for (const k of byLeast) {
+      if ((rarity[head] as number) + leastOf(k) >= least.limit) break;
+      if (k !== head) tryInto(least, head, k);
+    }
     return least.list;
   });
   const seen = new Set<string>();
