@@ -250,6 +250,27 @@ function sumOf({ of, at }: Room, from: number, to: number): number {
   return sum;
 }
 
+/** Whether each of some is so, 32 to a number. */
+function bitsOf(count: number, isSo: (k: number) => boolean): Int32Array {
+  const bits = new Int32Array(Math.ceil(count / 32));
+  for (let k = 0; k < count; k++) if (isSo(k)) bits[k >> 5] = (bits[k >> 5] as number) | (1 << (k & 31));
+  return bits;
+}
+
+/** How many are so in both. */
+function inBoth(p: Int32Array, q: Int32Array): number {
+  let count = 0;
+  for (let w = 0; w < p.length; w++) {
+    // Sums of neighbouring bits, of neighbouring pairs, of fours; then all of them by one product.
+    let x = (p[w] as number) & (q[w] as number);
+    x -= (x >>> 1) & 0x55555555;
+    x = (x & 0x33333333) + ((x >>> 2) & 0x33333333);
+    x = (x + (x >>> 4)) & 0x0f0f0f0f;
+    count += Math.imul(x, 0x01010101) >>> 24;
+  }
+  return count;
+}
+
 /** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
 function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple[] {
   const rarity = faults.map((x) => -2 * Math.log(x.hypothesis.prior));
@@ -283,9 +304,15 @@ function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple
       }
     return best;
   };
+  // What neither explains at all is counted before anything is summed.
+  const unexplained = degrees.map((of) =>
+    bitsOf(firstEven, (k) => of.every(({ of: far, at }) => (far[at + k] as number) >= FAR / 2)),
+  );
   const tryInto = (into: Least, one: number, other: number): void => {
     const least = Math.max((rarity[one] as number) + leastOf(other), (rarity[other] as number) + leastOf(one));
     if (least >= into.limit) return;
+    const neither = inBoth(unexplained[one] as Int32Array, unexplained[other] as Int32Array);
+    if (least + (neither * FAR) / 2 >= into.limit) return;
     const found = couple(Math.min(one, other), Math.max(one, other), into.limit);
     if (found) into.put(found);
   };
