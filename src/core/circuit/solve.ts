@@ -100,13 +100,14 @@ export class CircuitSolver {
   hold(netlist: Netlist): void {
     const { kernel, coils, held } = this;
     this.held = netlist;
-    netlist.elements.forEach((element, e) => {
-      if (element === held.elements[e] && element.kind !== 'source') return;
+    for (let e = 0; e < netlist.elements.length; e++) {
+      const element = netlist.elements[e] as CircuitElement;
+      if (element === held.elements[e] && element.kind !== 'source') continue;
       kernel.put(element, e, netlist.hertz);
       this.check(e);
       const k = element.kind === 'load' ? coils.findIndex((coil) => coil.e === e) : -1;
       if (k >= 0) coils[k] = coilOf(netlist, e) ?? (coils[k] as Coil);
-    });
+    }
   }
 
   private check(e: number): void {
