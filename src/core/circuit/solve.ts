@@ -104,10 +104,11 @@ export class CircuitSolver {
       const element = netlist.elements[e] as CircuitElement;
       if (element === held.elements[e] && element.kind !== 'source') continue;
       kernel.put(element, e, netlist.hertz);
-      this.check(e);
       const k = element.kind === 'load' ? coils.findIndex((coil) => coil.e === e) : -1;
       if (k >= 0) coils[k] = coilOf(netlist, e) ?? (coils[k] as Coil);
     }
+    // All of it is held by now: one that is refused leaves nothing half held.
+    for (let e = 0; e < netlist.elements.length; e++) if (netlist.elements[e] !== held.elements[e]) this.check(e);
   }
 
   private check(e: number): void {

@@ -130,6 +130,8 @@ export interface Evidence {
    * @param thorough in every degree of each; else in one
    */
   both?: (a: Hypothesis, b: Hypothesis, thorough: boolean) => Hypothesis | null;
+  /** Where `both` is dear: so many couples are surely tried, of more those alone that leave little more than the best. */
+  surely?: number;
   /**
    * Faults may first only be asked for what was read, there being hundreds: this has the predictions of one (`predicts`
    * or one of `worse`) say as well what could be read next.

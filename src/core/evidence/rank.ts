@@ -8,7 +8,6 @@
  * ones broadly. A hypothesis whose own readings reject it (chi-square beyond 99.9 %) cannot lead.
  */
 
-import { type Room, Slab } from '../slab';
 import {
   BROAD,
   type Course,
@@ -22,6 +21,7 @@ import {
   saying,
   slopesOf,
 } from './account';
+import { couplesOf } from './couples';
 import {
   AS_PLANNED,
   type Evidence,
@@ -135,17 +135,9 @@ function noneLikelihood(
   return Math.log(NONE_PRIOR) + most + Math.log(mean);
 }
 
-/**
- * So many pairs are put into the circuit, and so many of them in every degree. After the first few those that leave more
- * than the best by so much are not: of 394 pairs of faults in the campaign's houses (seed 2) that lost 4 of what explained most.
- */
-const PAIRS = 110;
-const SURELY = 40;
-const WITHIN = 40;
-const HEADS = 5;
-const WITH_HEAD = 16;
 /** Squared deviations from which a reading is not as planned. */
 const ODD = 4;
+/** So many pairs are put into the circuit in every degree of both. */
 const THOROUGH = 16;
 /** Of the houses with a fault, so many have a second: shared out by how common each kind is. */
 const SECOND = 0.2;
@@ -202,155 +194,12 @@ export function rankEvidence(e: Evidence): Ranking {
 /** Priors are relative: "none of these" is a share of them all. */
 const totalPrior = (hypotheses: readonly Hypothesis[]): number => hypotheses.reduce((s, h) => s + h.prior, 0);
 
-/** Two faults worth putting into the circuit together, each in a degree. */
-interface Couple {
-  a: Hypothesis;
-  b: Hypothesis;
-  /** What neither explains, and how seldom they are. */
-  left: number;
-}
-
-/** The couples that leave least, so many at most. */
-class Least {
-  readonly list: Couple[] = [];
-
-  /** One that leaves as much as this is not among them: less and less as they come. */
-  limit = Number.POSITIVE_INFINITY;
-
-  constructor(private readonly most: number) {}
-
-  put(found: Couple): void {
-    const { list, most } = this;
-    let at = list.length;
-    while (at > 0 && (list[at - 1]?.left ?? 0) > found.left) at--;
-    list.splice(at, 0, found);
-    const far = (list[0] as Couple).left + WITHIN;
-    while (list.length > most || (list.length > SURELY && (list.at(-1) as Couple).left > far)) list.pop();
-    const last = (list.at(-1) as Couple).left;
-    if (list.length === most) this.limit = Math.min(this.limit, last);
-    else if (list.length >= SURELY) this.limit = Math.min(this.limit, Math.max(last, far));
-  }
-}
-
-/** One degree of a fault, with what it leaves of each observation: those that are not as planned first. */
-interface Left extends Room {
-  hypothesis: Hypothesis;
-}
-
-/** Figures in another order. */
-function reordered(figures: readonly number[], order: readonly number[], slab: Slab): Room {
-  const { of, at } = slab.room(order.length);
-  for (let k = 0; k < order.length; k++) of[at + k] = figures[order[k] as number] as number;
-  return { of, at };
-}
-
-function sumOf({ of, at }: Room, from: number, to: number): number {
-  let sum = 0;
-  for (let k = at + from; k < at + to; k++) sum += of[k] as number;
-  return sum;
-}
-
-/** Whether each of some is so, 32 to a number. */
-function bitsOf(count: number, isSo: (k: number) => boolean): Int32Array {
-  const bits = new Int32Array(Math.ceil(count / 32));
-  for (let k = 0; k < count; k++) if (isSo(k)) bits[k >> 5] = (bits[k >> 5] as number) | (1 << (k & 31));
-  return bits;
-}
-
-/** How many are so in both. */
-function inBoth(p: Int32Array, q: Int32Array): number {
-  let count = 0;
-  for (let w = 0; w < p.length; w++) {
-    // Sums of neighbouring bits, of neighbouring pairs, of fours; then all of them by one product.
-    let x = (p[w] as number) & (q[w] as number);
-    x -= (x >>> 1) & 0x55555555;
-    x = (x & 0x33333333) + ((x >>> 2) & 0x33333333);
-    x = (x + (x >>> 4)) & 0x0f0f0f0f;
-    count += Math.imul(x, 0x01010101) >>> 24;
-  }
-  return count;
-}
-
-/** Pairs worth putting into the circuit: of all by what neither explains, and the likeliest faults with the rest. */
-function likelyPairs(faults: readonly Judged[], odd: readonly boolean[]): Couple[] {
-  const rarity = faults.map((x) => -2 * Math.log(x.hypothesis.prior));
-  // What is not as planned rules most pairs out: it is summed first.
-  const order = [...odd.keys()].sort((x, y) => Number(odd[y]) - Number(odd[x]));
-  const firstEven = odd.filter(Boolean).length;
-  const slab = new Slab();
-  const degrees = faults.map((x): Left[] =>
-    [x, ...(x.usual ? [x.usual] : [])].map(({ hypothesis, far }) => ({ hypothesis, ...reordered(far, order, slab) })),
-  );
-  /** What neither of two explains, as far as it is under a limit. */
-  const leftBy = ({ of: p, at: i }: Room, { of: q, at: j }: Room, from: number, limit: number): number => {
-    let left = from;
-    for (let k = 0; k < firstEven && left < limit; k++) left += Math.min(p[i + k] as number, q[j + k] as number);
-    for (let k = firstEven; k < order.length && left < limit; k++)
-      left += Math.max(p[i + k] as number, q[j + k] as number);
-    return left;
-  };
-  /** By fault, what the degree that disturbs least leaves of what is as planned: beside another it is not less. */
-  const disturbs = degrees.map((of) => Math.min(...of.map((d) => sumOf(d, firstEven, order.length))));
-  const leastOf = (i: number): number => (rarity[i] as number) + (disturbs[i] as number);
-  /** Two faults in the degrees that leave least, as far as that is under a limit. */
-  const couple = (i: number, j: number, limit: number): Couple | null => {
-    const rare = (rarity[i] as number) + (rarity[j] as number);
-    let best: Couple | null = null;
-    for (const p of degrees[i] as Left[])
-      for (const q of degrees[j] as Left[]) {
-        const most = best?.left ?? limit;
-        const left = leftBy(p, q, rare, most);
-        if (left < most) best = { a: p.hypothesis, b: q.hypothesis, left };
-      }
-    return best;
-  };
-  // What neither explains at all is counted before anything is summed.
-  const unexplained = degrees.map((of) =>
-    bitsOf(firstEven, (k) => of.every(({ of: far, at }) => (far[at + k] as number) >= FAR / 2)),
-  );
-  const tryInto = (into: Least, one: number, other: number): void => {
-    const least = Math.max((rarity[one] as number) + leastOf(other), (rarity[other] as number) + leastOf(one));
-    if (least >= into.limit) return;
-    const neither = inBoth(unexplained[one] as Int32Array, unexplained[other] as Int32Array);
-    if (least + (neither * FAR) / 2 >= into.limit) return;
-    const found = couple(Math.min(one, other), Math.max(one, other), into.limit);
-    if (found) into.put(found);
-  };
-  // Those that leave least with any other come first: what the best leave rules the rest out.
-  const byLeast = [...faults.keys()].sort((x, y) => leastOf(x) - leastOf(y));
-  const commonest = Math.min(...rarity);
-  const best = new Least(PAIRS);
-  for (const [n, i] of byLeast.entries()) {
-    if (commonest + leastOf(i) >= best.limit) break;
-    for (let m = 0; m < n; m++) tryInto(best, byLeast[m] as number, i);
-  }
-  // Where two faults change what the other does, neither explains its part alone: the likeliest with the rest as well.
-  const score = (i: number): number => {
-    const { log, hypothesis } = faults[i] as Judged;
-    return log + Math.log(hypothesis.prior);
-  };
-  const heads = [...faults.keys()].sort((x, y) => score(y) - score(x)).slice(0, HEADS);
-  const withHeads = heads.flatMap((head) => {
-    const least = new Least(WITH_HEAD);
-    for (const k of byLeast) {
-      if ((rarity[head] as number) + leastOf(k) >= least.limit) break;
-      if (k !== head) tryInto(least, head, k);
-    }
-    return least.list;
-  });
-  const seen = new Set<string>();
-  return [...best.list, ...withHeads].filter(({ a, b }) => {
-    const key = `${a.id} ${b.id}`;
-    return seen.has(key) ? false : seen.add(key);
-  });
-}
-
 /**
  * Two faults at once. Each of two explains a part of what was read: pairs are looked at in the order of how little is
  * left that neither explains, then of how common they are; the best of them in every degree of both.
  */
 function pairsOf(
-  { hypotheses, observations }: Evidence,
+  { hypotheses, observations, surely }: Evidence,
   both: NonNullable<Evidence['both']>,
   singles: readonly Judged[],
   course: Course,
@@ -359,9 +208,8 @@ function pairsOf(
   const faults = singles.filter((x) => x.hypothesis.id !== AS_PLANNED);
   const total = totalPrior(hypotheses.filter((h) => h.id !== AS_PLANNED));
   const planned = singles.find((x) => x.hypothesis.id === AS_PLANNED);
-  // What is as planned either leaves as it is; what is not, one of the two has to explain.
   const odd = observations.map((_, i) => (planned?.far[i] ?? FAR) > ODD);
-  const order = likelyPairs(faults, odd);
+  const order = couplesOf(faults, odd, surely);
   const judged = (a: Hypothesis, b: Hypothesis, thorough: boolean): Judged[] => {
     const made = both(a, b, thorough);
     if (!made) return [];
