@@ -7,7 +7,7 @@ import { derive } from '../src/core/derive';
 import { rankingOf } from '../src/core/evidence/of-job';
 import { familyOf } from '../src/core/family/registry';
 import { pairKey } from '../src/core/job/points';
-import type { Job, Reading } from '../src/core/job/schema';
+import type { Job, LowVoltageJob, Reading } from '../src/core/job/schema';
 import { toNetlist } from '../src/core/lowvoltage/installed';
 
 /** Of some runs: what else a machine does only adds to them. */
@@ -46,7 +46,13 @@ async function bare(id: string): Promise<Job> {
 const faulty = (job: Job, faults: readonly string[]): Promise<Job> =>
   proveOnWorld(job, { faults: [...faults], rig: clientFor(job, faults) });
 
-/** With three accessories, two of them on transformers of their own, and a second stage of heat. */
+const landed = (terminal: string, colour: string): LowVoltageJob['survey']['conductors'][string] => ({
+  cable: 'main',
+  wall: { terminal, colour, state: 'landed' },
+  board: { terminal, colour, state: 'landed' },
+});
+
+/** With three accessories, two of them on transformers of their own, and three cores more. */
 function larger(job: Job): Job {
   if (job.family !== '24v') return job;
   const { survey } = job;
@@ -62,13 +68,11 @@ function larger(job: Job): Job {
       },
       conductors: {
         ...survey.conductors,
-        k13: {
-          cable: 'main',
-          wall: { terminal: 'W2', colour: 'grey', state: 'landed' },
-          board: { terminal: 'W2', colour: 'grey', state: 'landed' },
-        },
+        k13: landed('W2', 'grey'),
+        k14: landed('E', 'pink'),
+        k15: landed('L', 'tan'),
       },
-      cables: { ...survey.cables, main: { ...main, cores: 9 } },
+      cables: { ...survey.cables, main: { ...main, cores: 11 } },
     },
   };
 }

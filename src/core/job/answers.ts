@@ -9,15 +9,20 @@ import { applyChanges } from './changes';
 type Tree = Record<string, unknown>;
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v);
 
+interface WithAnswers {
+  survey: Tree;
+  /** What is left: it belongs to no field, or does not fit the one it belongs to. */
+  answers: Record<string, string>;
+  /** Of the latter, by their codes, why. */
+  unfit: Record<string, string>;
+}
+
 /** One that does not fit its field stays an answer; a field that is filled already stands. */
-export function withAnswers(
-  family: Family,
-  survey: Tree,
-  answers: Readonly<Record<string, string>>,
-): { survey: Tree; answers: Record<string, string> } {
+export function withAnswers(family: Family, survey: Tree, answers: Readonly<Record<string, string>>): WithAnswers {
   const { answerAt, seen } = SURVEYS[family];
   let out = survey;
   const left = { ...answers };
+  const unfit = new Map<string, string>();
   for (const [code, value] of Object.entries(answers)) {
     const field = answerAt(code, value);
     const last = field?.path.at(-1);
@@ -26,11 +31,15 @@ export function withAnswers(
       .reduce<unknown>((at, step) => (isTree(at) && Object.hasOwn(at, step) ? at[step] : undefined), out);
     if (!field || last === undefined || !isTree(parent)) continue;
     const { value: filled } = applyChanges(out, [{ path: [...field.path], to: field.value }]);
-    if (parent[last] === undefined && !seen.safeParse(filled).success) continue;
+    const fits = seen.safeParse(filled);
+    if (parent[last] === undefined && !fits.success) {
+      unfit.set(code, fits.error.issues[0]?.message ?? 'does not fit');
+      continue;
+    }
     delete left[code];
     if (parent[last] === undefined) out = filled;
   }
-  return { survey: out, answers: left };
+  return { survey: out, answers: left, unfit: Object.fromEntries(unfit) };
 }
 
 interface Answered {

@@ -187,8 +187,14 @@ function asJob(
   const { answers = {} } = built as { answers?: Record<string, string> };
   // A seal rests on what stood there: it is read as fields, and stays as it is.
   const answered = built.seal
-    ? { survey: seen.data as Record<string, unknown>, answers }
+    ? { survey: seen.data as Record<string, unknown>, answers, unfit: {} }
     : withAnswers(built.family, seen.data as Record<string, unknown>, answers);
+  const unfit = Object.entries(answered.unfit);
+  if (unfit.length > 0)
+    return {
+      ok: false,
+      problems: unfit.map(([code, message]) => ({ path: `answers.${code}`, message })),
+    };
   const parts = split(built.family, answered.survey);
   const job = Job.safeParse({
     ...built,

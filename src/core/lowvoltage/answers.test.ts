@@ -82,6 +82,19 @@ describe('an answered question is a field that somebody filled', () => {
     },
   );
 
+  it('one that its field does not take is refused in a file, with its place', () => {
+    const old = { ...landed('r red, c blue, b black, w white', {}, { answers: {} }), answers: { 'b-common': 'both' } };
+    const read = readJobFile(JSON.stringify(old));
+    expect(read.ok).toBe(false);
+    if (!read.ok) {
+      expect(read.problems.map((p) => p.path)).toEqual(['answers.b-common']);
+      expect(read.problems[0]?.message).toContain('"common"');
+    }
+    const right = { ...old, answers: { 'b-common': 'common', unheard: 'of' } };
+    const good = readJobFile(JSON.stringify(right));
+    expect(good.ok && good.job.answers).toEqual({ unheard: 'of' });
+  });
+
   it('what is filled already stands over what an older record answered', () => {
     const job = landed('r red, c blue, y yellow, w white', { equipment: { fanWithCooling: 'own' } });
     expect(derived({ ...job, answers: { 'y-without-g': 'missing' } }).system.air.cooling).toBe('equipment');
