@@ -53,11 +53,14 @@ export interface Explained {
 /** What an observation says of a hypothesis: nothing, where it predicts nothing of it. */
 export type Says = 'nothing' | 'for' | 'against';
 
-/** What was read that says so of a hypothesis, in words. */
-export function saying(what: Says, says: readonly Says[], observations: readonly Observation[]): string[] {
-  const out: string[] = [];
-  for (let i = 0; i < says.length; i++) if (says[i] === what) out.push((observations[i] as Observation).text);
-  return out;
+/** What was read that speaks for a hypothesis and against it, in words. */
+export function saying(
+  says: readonly Says[],
+  observations: readonly Observation[],
+): { supports: string[]; against: string[] } {
+  const out: Record<Says, string[]> = { nothing: [], for: [], against: [] };
+  for (let i = 0; i < says.length; i++) out[says[i] as Says].push((observations[i] as Observation).text);
+  return { supports: out.for, against: out.against };
 }
 
 /** Wilson and Hilferty: the cube root of a chi-square is near normal. */
@@ -89,14 +92,16 @@ export interface Course {
   continues: Course | null;
 }
 
-const sameObservation = (x: Observation, y: Observation): boolean =>
-  x.key === y.key &&
-  x.value === y.value &&
-  x.sigma === y.sigma &&
-  x.error === y.error &&
-  x.text === y.text &&
-  (x.after?.length ?? 0) === (y.after?.length ?? 0) &&
-  (x.after ?? []).every((key, i) => key === y.after?.[i]);
+const NOTHING: readonly string[] = [];
+
+function sameObservation(x: Observation, y: Observation): boolean {
+  if (x.key !== y.key || x.value !== y.value || x.sigma !== y.sigma || x.error !== y.error || x.text !== y.text)
+    return false;
+  const [after, its] = [x.after ?? NOTHING, y.after ?? NOTHING];
+  if (after.length !== its.length) return false;
+  for (let i = 0; i < after.length; i++) if (after[i] !== its[i]) return false;
+  return true;
+}
 
 export const sameParameters = (x: readonly Parameter[], y: readonly Parameter[]): boolean =>
   x.length === y.length && x.every((p, i) => p.id === y[i]?.id && p.sigma === y[i]?.sigma && p.mean === y[i]?.mean);

@@ -7,6 +7,7 @@ import type { Job } from '../job/schema';
 import { perObject } from '../per-object';
 import { type MeasurePlan, type TestPlan, valueText } from '../proof/proof-run';
 import { toldOf } from '../proof/told';
+import { Remembered } from '../remembered';
 import {
   type Candidate,
   type Evidence,
@@ -148,15 +149,15 @@ const overOf = perObject((keys: readonly string[]) =>
 );
 
 /** Kept as long as the family keeps its own: what was reckoned of them goes on from reading to reading. */
-const kept = new WeakMap<Predictions, Map<string, Over>>();
-const signed = new WeakMap<More, string>();
+const kept = perObject((_: Predictions) => new WeakMap<More, Over>());
+/** Predictions that say the same are the same one: what says it is long, and asked for beside hundreds. */
+const saying = new Remembered<More>(500);
+const same = perObject((more: More) => saying.of(JSON.stringify([...more]), () => more));
 
 function over(base: Predictions, more: More): Over {
-  const of = kept.get(base) ?? new Map<string, Over>();
-  kept.set(base, of);
-  const key = signed.get(more) ?? JSON.stringify([...more]);
-  signed.set(more, key);
-  const made = of.get(key) ?? new Over(base, more);
+  const of = kept(base);
+  const key = same(more);
+  const made = of.get(key) ?? new Over(base, key);
   of.set(key, made);
   return made;
 }

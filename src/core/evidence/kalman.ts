@@ -14,35 +14,33 @@ import { KALMAN_WASM } from './wasm/kalman.data';
 const NIL = 1e-7;
 
 /**
- * Middles, then covariances row by row, in a piece of a larger array: of an even number of parameters, one that nothing
+ * Middles, and covariances row by row, in a piece of a larger array: of an even number of parameters, one that nothing
  * follows fills an odd list up.
  */
 export interface Estimate {
   /** Of parameters that there are. */
   count: number;
-  of: Float64Array;
-  at: number;
+  middles: Float64Array;
+  covariances: Float64Array;
 }
 
 const evenOf = (n: number): number => n + (n % 2);
-const lengthOf = (count: number): number => evenOf(count) * (1 + evenOf(count));
 
 const slab = new Slab();
-const placeFor = (count: number): Estimate => ({ count, ...slab.room(lengthOf(count)) });
+function placeFor(count: number): Estimate {
+  const p = evenOf(count);
+  const { of, at } = slab.room(p * (1 + p));
+  return { count, middles: of.subarray(at, at + p), covariances: of.subarray(at + p, at + p * (1 + p)) };
+}
 
 export function estimateOf(parameters: readonly Parameter[]): Estimate {
   const made = placeFor(parameters.length);
   const p = evenOf(parameters.length);
   parameters.forEach(({ sigma, mean }, i) => {
-    made.of[made.at + i] = mean;
-    made.of[made.at + p + i * p + i] = sigma ** 2;
+    made.middles[i] = mean;
+    made.covariances[i * p + i] = sigma ** 2;
   });
   return made;
-}
-
-/** Some figures from one array into another. */
-function copy(from: Float64Array, at: number, into: Float64Array, to: number, length: number): void {
-  for (let i = 0; i < length; i++) into[to + i] = from[at + i] as number;
 }
 
 function put(into: Float64Array, { of, at }: Slopes, count: number): void {
@@ -67,8 +65,8 @@ export interface Filter {
 }
 
 function closed(into: Estimate, middles: Float64Array, covariances: Float64Array): Estimate {
-  copy(middles, 0, into.of, into.at, middles.length);
-  copy(covariances, 0, into.of, into.at + middles.length, covariances.length);
+  into.middles.set(middles);
+  into.covariances.set(covariances);
   return into;
 }
 
@@ -82,11 +80,11 @@ export class PlainFilter implements Filter {
   private by = 0;
   private count = 0;
 
-  open({ count, of, at }: Estimate): void {
+  open({ count, middles, covariances }: Estimate): void {
     const p = evenOf(count);
     this.count = count;
-    this.middles = of.slice(at, at + p);
-    this.covariances = of.slice(at + p, at + lengthOf(count));
+    this.middles = middles.slice();
+    this.covariances = covariances.slice();
     this.slopes = new Float64Array(p);
     this.along = new Float64Array(p);
   }
@@ -176,14 +174,14 @@ export class CompiledFilter implements Filter {
     this.slopes.fill(0);
   }
 
-  open({ count, of, at }: Estimate): void {
+  open({ count, middles, covariances }: Estimate): void {
     const p = evenOf(count);
     if (p !== this.p) this.fit(p);
     // One more than there are is followed by nothing.
     if (count < p) this.slopes[count] = 0;
     this.count = count;
-    copy(of, at, this.middles, 0, p);
-    copy(of, at + p, this.covariances, 0, p * p);
+    this.middles.set(middles);
+    this.covariances.set(covariances);
   }
 
   foresee(slopes: Slopes): number {

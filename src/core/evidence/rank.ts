@@ -96,17 +96,17 @@ function averagesOf(
   hypotheses: readonly Hypothesis[],
   observations: readonly Observation[],
   parameters: readonly Parameter[],
-): ReadonlyMap<string, number> {
+): number[] {
   if (!sameList(averages.hypotheses, hypotheses) || !sameParameters(averages.parameters, parameters))
     averages = { hypotheses, parameters, of: new Map() };
   const { of } = averages;
-  const fresh = observations.filter((o) => !of.has(nameOf(o)));
-  if (fresh.length === 0) return of;
+  const names = observations.map(nameOf);
+  const fresh = observations.filter((_, i) => !of.has(names[i] as string));
   const keys = fresh.map((o) => o.key);
   const total = hypotheses.reduce((s, h) => s + h.prior, 0);
   const sigmas = Float64Array.from(parameters, (x) => x.sigma);
   const sums = new Float64Array(fresh.length);
-  for (const h of hypotheses) {
+  for (const h of fresh.length > 0 ? hypotheses : []) {
     const share = h.prior / total;
     const foretold = inOrder(h.predicts, keys);
     for (let i = 0; i < fresh.length; i++)
@@ -115,7 +115,7 @@ function averagesOf(
   fresh.forEach((o, i) => {
     of.set(nameOf(o), sums[i] as number);
   });
-  return of;
+  return names.map((name) => of.get(name) as number);
 }
 
 /** Density of each observation on its own, averaged over the list, mixed with a broad one. */
@@ -125,7 +125,7 @@ function noneLikelihood(
   parameters: readonly Parameter[],
 ): number {
   const average = averagesOf(hypotheses, observations, parameters);
-  const each = observations.map((o) => ({ average: average.get(nameOf(o)) as number, odd: oddOf(o) }));
+  const each = observations.map((o, i) => ({ average: average[i] as number, odd: oddOf(o) }));
   // How much of what is read an unknown cause leaves ordinary is not known either.
   const logs = ORDINARY.map((share) =>
     each.reduce((sum, { average, odd }) => sum + Math.log(share * average + (1 - share) * odd), 0),
@@ -175,8 +175,7 @@ export function rankEvidence(e: Evidence): Ranking {
         probability: (weights[i] ?? 0) / total,
         rejected,
         misses,
-        supports: saying('for', says, observations),
-        against: saying('against', says, observations),
+        ...saying(says, observations),
       }),
     )
     .sort((a, b) => b.probability - a.probability || a.hypothesis.id.localeCompare(b.hypothesis.id));
