@@ -1,19 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { hypothesis } from '../../../tests/support/hypothesis';
 import { FAR } from './account';
 import { couplesOf, type Suspect } from './couples';
-import type { Hypothesis } from './hypothesis';
 
 const OBSERVATIONS = 40;
-const hypothesis = (id: string, prior: number): Hypothesis => ({
-  id,
-  name: id,
-  look: '',
-  fix: '',
-  prior,
-  about: [],
-  predicts: new Map(),
-});
 /** Most of what a fault is asked for it explains, or not at all. */
 const far = fc.array(
   fc.oneof(

@@ -1,17 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { hypothesis } from '../../../tests/support/hypothesis';
 import type { Candidate, Hypothesis, Observation, Parameter } from './hypothesis';
 import { rankEvidence } from './rank';
 
-const hypothesis = (id: string, prior: number, predicts: Record<string, number>): Hypothesis => ({
-  id,
-  name: id,
-  look: '',
-  fix: '',
-  prior,
-  about: [],
-  predicts: new Map(Object.entries(predicts).map(([k, value]) => [k, { value }])),
-});
 const rank = (
   hypotheses: Hypothesis[],
   observations: Observation[],

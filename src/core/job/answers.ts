@@ -31,13 +31,15 @@ export function withAnswers(family: Family, survey: Tree, answers: Readonly<Reco
       .reduce<unknown>((at, step) => (isTree(at) && Object.hasOwn(at, step) ? at[step] : undefined), out);
     if (!field || last === undefined || !isTree(parent)) continue;
     const { value: filled } = applyChanges(out, [{ path: [...field.path], to: field.value }]);
-    const fits = seen.safeParse(filled);
-    if (parent[last] === undefined && !fits.success) {
-      unfit.set(code, fits.error.issues[0]?.message ?? 'does not fit');
-      continue;
+    if (parent[last] === undefined) {
+      const fits = seen.safeParse(filled);
+      if (!fits.success) {
+        unfit.set(code, fits.error.issues[0]?.message ?? 'does not fit');
+        continue;
+      }
+      out = filled;
     }
     delete left[code];
-    if (parent[last] === undefined) out = filled;
   }
   return { survey: out, answers: left, unfit: Object.fromEntries(unfit) };
 }

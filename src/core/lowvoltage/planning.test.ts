@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { derived } from '../../../tests/support/jobs';
-import { ProbeTable } from '../circuit/solve';
+import { ProbeTable } from '../circuit/probe-table';
+
 import { SHIPPED_SHEETS } from '../devices/shipped.data';
 import { jobAs } from '../family/of';
 import { readJobValue } from '../job/file';
