@@ -25,12 +25,11 @@ function plantJoined(job: Job): Job {
 
 export async function boilerJobs(): Promise<DemoJob[]> {
   const cylinder = { litres: 150, coilWatts: 12_000, targetCelsius: 60, coldCelsius: 10, lossWattsPerKelvin: 1.6 };
-  const proving = provedDead('2026-11-24T08:02:00Z', 231);
   const boilerJob = (number: string, name: string, zone: string, device: string, boiler: object): Job => {
     const made = arrived(
       file({ family: 'boiler', number, site: { name, address: 'Skerrow Haven' }, zone, device, survey: boiler }),
     );
-    return { ...made, readings: proving };
+    return provedDead(made, '2026-11-24T14:02:00Z', 231);
   };
   const parsonage = boilerJob('0171', 'Parsonage', 'house and study', 'rc2-radio', {
     plant: 'zone-valves',

@@ -53,6 +53,8 @@ function bathJob(): Promise<Job> {
       survey: {
         region: 'NA',
         supplyVolts: 240,
+        firstToEarth: 120,
+        secondToEarth: 120,
         breakerAmps: 20,
         mats: {
           m1: mat(450, 240, {
@@ -77,10 +79,7 @@ function bathJob(): Promise<Job> {
       week: floorWeek('bath', 34),
     }),
   );
-  const bathReady = finished(
-    { ...bath, readings: { ...bath.readings, ...provedDead('2026-11-25T08:10:00Z', 240) } },
-    '2026-11-25T09:02:00Z',
-  );
+  const bathReady = finished(provedDead(bath, '2026-11-25T08:10:00Z', 240), '2026-11-25T09:02:00Z');
   return proveOnWorld(bathReady, {
     startAt: '2026-11-25T09:10:00Z',
     faults: ['probe-type'],
@@ -101,6 +100,8 @@ function taproomJob(): Promise<Job> {
       survey: {
         region: 'NA',
         supplyVolts: 240,
+        firstToEarth: 120,
+        secondToEarth: 120,
         breakerAmps: 20,
         mats: {
           m1: mat(1800, 240, { name: 'Window side', connection: { ohms: 32.4, megohms: 420 } }),
@@ -131,13 +132,10 @@ function taproomJob(): Promise<Job> {
       week: floorWeek('comfort', 30),
     }),
   );
-  return proveOnWorld(
-    finished(
-      { ...taproom, readings: { ...taproom.readings, ...provedDead('2026-11-24T08:10:00Z', 240) } },
-      '2026-11-24T10:02:00Z',
-    ),
-    { startAt: '2026-11-24T10:10:00Z', by: BY },
-  );
+  return proveOnWorld(finished(provedDead(taproom, '2026-11-24T08:10:00Z', 240), '2026-11-24T10:02:00Z'), {
+    startAt: '2026-11-24T10:10:00Z',
+    by: BY,
+  });
 }
 
 /** A cable for half the supply, not powered yet. */
@@ -152,6 +150,8 @@ function loftJob(): Job {
       survey: {
         region: 'NA',
         supplyVolts: 240,
+        firstToEarth: 120,
+        secondToEarth: 120,
         mats: { m1: mat(300, 120, { before: { ohms: 48.2, megohms: 550 } }) },
         areaSquareMetres: 2.4,
         covering: 'tile',

@@ -15,10 +15,6 @@ function finished(job: Job): Job {
     powerUp: { display: 'lit' },
   };
 }
-const dead = (job: Job, at: string, live: number): Job => ({
-  ...job,
-  readings: { ...job.readings, ...provedDead(at, live) },
-});
 /** A week without cooling. */
 function heatingWeek(): Job['week'] {
   const { profiles, days } = startingWeek();
@@ -65,7 +61,7 @@ function loftJob(): Promise<Job> {
       week: heatingWeek(),
     }),
   );
-  const loftReady = finished(dead(loft, '2026-11-25T13:10:00Z', 239));
+  const loftReady = finished(provedDead(loft, '2026-11-25T13:10:00Z', 239));
   return proveOnWorld(loftReady, {
     startAt: '2026-11-25T14:00:00Z',
     faults: ['leg-unbroken'],
@@ -153,6 +149,6 @@ export async function heaterJobs(): Promise<DemoJob[]> {
     { id: 'demo-sail-loft', at: '2026-11-25T14:20:00Z', job: await loftJob() },
     { id: 'demo-ferry-bath', at: '2026-11-25T11:00:00Z', job: bathJob() },
     { id: 'demo-hearth', at: '2026-11-25T16:30:00Z', job: await hearthJob() },
-    { id: 'demo-boathouse', at: '2026-11-25T10:00:00Z', job: dead(boilerJob(), '2026-11-25T09:40:00Z', 230) },
+    { id: 'demo-boathouse', at: '2026-11-25T10:00:00Z', job: provedDead(boilerJob(), '2026-11-25T09:40:00Z', 230) },
   ];
 }

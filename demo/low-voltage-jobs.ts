@@ -4,26 +4,29 @@ import { seedOf } from '../rig/house/drawn';
 import { proveOnWorld } from '../rig/prove';
 import { derive } from '../src/core/derive';
 import { ownOf } from '../src/core/family/registry';
-import type { Job } from '../src/core/job/schema';
+import type { Job, Reading } from '../src/core/job/schema';
 import { sealed } from '../src/core/record/seal';
 import { parseSpoken } from '../src/core/week/spoken';
 import { startingWeek } from '../src/core/week/week';
 import { arrived, BY, type DemoJob, file, reading } from './parts';
 
-/** Supply off, heard and measured. */
+const ofSafe = (at: string, minute: number, value: number, more: Partial<Reading>): Reading =>
+  reading(new Date(Date.parse(at) + minute * 60_000).toISOString(), {
+    quantity: 'volts-ac',
+    value,
+    stop: 'make-safe',
+    ...more,
+  });
+
+/** Read live, supply off and heard, read dead, the meter on a live source again. */
 const madeSafe = (job: Job, at: string, place: 'wall' | 'board', hot = 'R'): Job => ({
   ...job,
   supplies: { main: { name: 'Breaker 7, furnace', kind: 'breaker', state: 'off', heard: 'stopped' } },
   readings: {
     ...job.readings,
-    safe1: reading(at, {
-      quantity: 'volts-ac',
-      value: 0.1,
-      a: `${place}.${hot}`,
-      b: `${place}.C`,
-      stop: 'make-safe',
-      state: 'off',
-    }),
+    safe0: ofSafe(at, 0, 26.2, { a: `${place}.${hot}`, b: `${place}.C`, measure: 'live-before', state: 'on' }),
+    safe1: ofSafe(at, 2, 0.1, { a: `${place}.${hot}`, b: `${place}.C`, state: 'off' }),
+    safe2: ofSafe(at, 3, 121, { measure: 'prove-after', state: 'on' }),
   },
 });
 

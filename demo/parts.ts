@@ -1,4 +1,5 @@
 /** What every demo job is made of. */
+import { derive } from '../src/core/derive';
 import { readJobValue } from '../src/core/job/file';
 import type { Job, Reading } from '../src/core/job/schema';
 
@@ -28,10 +29,28 @@ export const arrived = (job: Job): Job => ({
   arrive: { ...job.arrive, worksNow: 'yes', wall: 'plasterboard', plateCoversMarks: true },
 });
 
-/** Prove, test, prove: three readings from a minute on. */
-export function provedDead(at: string, live: number): Record<string, Reading> {
-  const minute = (n: number): string => new Date(Date.parse(at) + n * 60_000).toISOString();
-  const one = (measure: string, value: number, n: number): Reading =>
-    reading(minute(n), { quantity: 'volts-ac', value, stop: 'make-safe', measure, state: 'off' });
-  return { before: one('prove-before', live, 0), dead: one('dead', 0, 1), after: one('prove-after', live, 2) };
+/** Every step of a mains proof read as it asks, a minute apart: live, dead, the tester again. */
+export function provedDead(job: Job, at: string, live: number): Job {
+  const steps = derive(job).shared.mains?.steps ?? [];
+  const twoHots = 'region' in job.survey && job.survey.region === 'NA' && live > 200;
+  const proof = steps.map((s, i): [string, Reading] => [
+    s.id,
+    reading(new Date(Date.parse(at) + i * 60_000).toISOString(), {
+      quantity: s.quantity,
+      // An appliance's own few volts, or the mains.
+      value:
+        s.measure === 'dead'
+          ? 0
+          : s.low < 20
+            ? s.low + 3
+            : twoHots && (s.b === 'earth' || s.b === 'box.E')
+              ? live / 2
+              : live,
+      stop: 'make-safe',
+      measure: s.measure,
+      state: s.measure === 'dead' ? 'off' : 'on',
+      ...(s.a && s.b ? { a: s.a, b: s.b } : {}),
+    }),
+  ]);
+  return { ...job, readings: { ...job.readings, ...Object.fromEntries(proof) } };
 }

@@ -37,7 +37,13 @@ describe('a floor wired and set as planned proves itself', () => {
     ['two mats through a contactor', job(BIG)],
     ['screed', job({ build: 'screed' })],
     ['timber, the only heat', job({ covering: 'timber', purpose: 'sole', areaSquareMetres: 5 })],
-    ['button device', job({ region: 'EU', supplyVolts: 230, groundFault: 'upstream' }, { device: 'fb1-button' })],
+    [
+      'button device',
+      job(
+        { region: 'EU', supplyVolts: 230, firstToEarth: 230, secondToEarth: 0, groundFault: 'upstream' },
+        { device: 'fb1-button' },
+      ),
+    ],
   ])('%s', async (_name, j) => {
     const { passed, of, wrong } = await outcome(j);
     expect(wrong).toEqual([]);

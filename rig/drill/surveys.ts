@@ -12,6 +12,8 @@ export const GOOD_MAT = {
 export const GOOD_FLOOR = {
   region: 'NA',
   supplyVolts: 240,
+  firstToEarth: 120,
+  secondToEarth: 120,
   breakerAmps: 20,
   mats: { m1: GOOD_MAT },
   areaSquareMetres: 3.6,

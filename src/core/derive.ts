@@ -18,7 +18,7 @@ export type { Derived };
 /** @param now ISO time for things that expire; null where time does not matter */
 export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
-  const results = module.derive(seen);
+  const results = module.derive(seen, now);
   const { own } = results;
   const shared = withJoin(
     job,

@@ -20,6 +20,8 @@ const purpose = fc.constantFrom('comfort', 'bath', 'sole', 'damp');
 export const anySurvey = fc.record({
   region: some(fc.constantFrom('NA', 'EU', 'UK', 'AU')),
   supplyVolts: some(figure(90, 260)),
+  firstToEarth: some(fc.constantFrom(0, 115, 120, 208, 231, 240)),
+  secondToEarth: some(fc.constantFrom(0, 115, 120, 208, 231, 240)),
   breakerAmps: some(fc.constantFrom(10, 15, 16, 20, 32)),
   groundFault: some(fc.constantFrom('upstream', 'none')),
   mats: fc.array(mat, { maxLength: 4 }),

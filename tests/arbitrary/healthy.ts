@@ -142,7 +142,11 @@ export const healthyBoiler: fc.Arbitrary<Job> = fc
 
 export const healthyFloor: fc.Arbitrary<Job> = fc
   .record({
-    region: fc.constantFrom({ region: 'NA', volts: 240 }, { region: 'NA', volts: 120 }, { region: 'EU', volts: 230 }),
+    region: fc.constantFrom(
+      { region: 'NA', volts: 240, toEarth: { firstToEarth: 120, secondToEarth: 120 } },
+      { region: 'NA', volts: 120, toEarth: { firstToEarth: 120, secondToEarth: 0 } },
+      { region: 'EU', volts: 230, toEarth: { firstToEarth: 230, secondToEarth: 0 } },
+    ),
     mats: fc.array(fc.integer({ min: 150, max: 600 }), { minLength: 1, maxLength: 2 }),
     density: fc.integer({ min: 105, max: 150 }),
     covering: fc.constantFrom('tile', 'stone', 'timber', 'vinyl'),
@@ -169,6 +173,7 @@ export const healthyFloor: fc.Arbitrary<Job> = fc
         survey: {
           region: region.region,
           supplyVolts: region.volts,
+          ...region.toEarth,
           breakerAmps: 20,
           groundFault: 'upstream',
           mats: Object.fromEntries(

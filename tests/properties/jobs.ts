@@ -11,7 +11,7 @@ import { healthyBoiler, healthyFloor, healthyLowVoltage } from '../arbitrary/hea
 import { surveyJob } from '../arbitrary/low-voltage';
 import { contactJob, DRY, MILLIVOLT, OWN_24V } from '../support/contact';
 import { GOOD_HEATER, heaterJob } from '../support/heater';
-import { mainsDead, provedDead } from '../support/jobs';
+import { mainsDead, mainsProved, provedDead } from '../support/jobs';
 
 /** Jobs each property is tried on; PROPERTY_RUNS for more of them. */
 export const RUNS = Number(process.env.PROPERTY_RUNS ?? 400);
@@ -41,14 +41,14 @@ const wall = fc.constantFrom(
 );
 const heaters: fc.Arbitrary<Job> = fc
   .tuple(wall, fc.constantFrom('hl2-twin', 'hs1-series', 'hn1-relay', 'hr1-box'), fc.constantFrom('si', 'us'))
-  .map(([cables, device, units]) => heaterJob({ cables }, { device, units, readings: mainsDead(240) }));
+  .map(([cables, device, units]) => mainsProved(heaterJob({ cables }, { device, units }), 240));
 const contacts: fc.Arbitrary<Job> = fc
   .tuple(
     fc.constantFrom<object>(MILLIVOLT, DRY, OWN_24V, {}, { appliance: 'millivolt' }),
     fc.constantFrom('cb1-cell', 'cr2-radio', 'cp1-wired', 'ct1-thief'),
     fc.constantFrom('si', 'us'),
   )
-  .map(([survey, device, units]) => contactJob(survey, { device, units, readings: mainsDead(231) }));
+  .map(([survey, device, units]) => mainsProved(contactJob(survey, { device, units })));
 FAMILIES.push(['heaters', heaters], ['contact', contacts]);
 
 /** Jobs in order, of each family: what is planned for them must prove itself. */
@@ -71,12 +71,15 @@ export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
         fc.constantFrom('si', 'us'),
       )
       .map(([ratedWatts, device, units]) =>
-        heaterJob(
-          {
-            cables: { ...GOOD_HEATER.cables, c2: { liveVolts: 0, ohms: 57_600 / ratedWatts } },
-            heaters: { h1: { ratedWatts, ratedVolts: 240, kind: 'baseboard' } },
-          },
-          { device, units, readings: mainsDead(240) },
+        mainsProved(
+          heaterJob(
+            {
+              cables: { ...GOOD_HEATER.cables, c2: { liveVolts: 0, ohms: 57_600 / ratedWatts } },
+              heaters: { h1: { ratedWatts, ratedVolts: 240, kind: 'baseboard' } },
+            },
+            { device, units },
+          ),
+          240,
         ),
       ),
   ],
@@ -89,7 +92,7 @@ export const HEALTHY: [string, fc.Arbitrary<Job>][] = [
         fc.constantFrom('cb1-cell', 'cr2-radio'),
       )
       .map(([survey, openMillivolts, device]) =>
-        contactJob('pileOhms' in survey ? { ...survey, openMillivolts } : survey, { device, readings: mainsDead(231) }),
+        mainsProved(contactJob('pileOhms' in survey ? { ...survey, openMillivolts } : survey, { device })),
       ),
   ],
 ];

@@ -63,7 +63,8 @@ describe.each(FAMILIES)('%s', (_family, any) => {
           };
           const after = proved({ ...job, readings: { ...job.readings, live } });
           expect([proved(job), after]).not.toEqual([false, true]);
-          expect(after).toBe(false);
+          // Before its own dead reading a live one is what is wanted; after it, it takes the proof away.
+          if (minute >= 5) expect(after).toBe(false);
         },
       ),
       { seed: 906, numRuns: RUNS },

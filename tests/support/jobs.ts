@@ -12,6 +12,8 @@ import type { Job, JobOf, LowVoltageJob, Reading } from '../../src/core/job/sche
 import type { LowVoltageDerived } from '../../src/core/lowvoltage/family';
 import { provingPairs } from '../../src/core/lowvoltage/make-safe';
 import { readSystem } from '../../src/core/lowvoltage/system';
+import { BOX, type ProveStep, proveSteps } from '../../src/core/mains/make-safe';
+import { LIVE_BEFORE, PROVE_AFTER } from '../../src/core/safe/dead';
 
 /** Throws with every problem when the file would be refused. */
 export function anyJob(value: object): Job {
@@ -27,20 +29,20 @@ export const jobFile = (value: object): LowVoltageJob & JobOf<'24v'> => jobAs(an
 export function provedDead<J extends JobOf<'24v'>>(job: J): J {
   const spoken = Object.values(job.readings).some((r) => r.stop === 'make-safe');
   if (spoken || Object.keys(job.supplies).length > 0) return job;
+  const one = (minute: number, value: number, more: Partial<Reading>): Reading => ({
+    at: `2026-01-01T00:0${minute}:00Z`,
+    by: 'file',
+    source: 'typed',
+    quantity: 'volts-ac',
+    value,
+    stop: 'make-safe',
+    ...more,
+  });
   const readings = Object.fromEntries(
-    provingPairs(job, readSystem(job)).map(({ a, b }, i): [string, Reading] => [
-      `dead${i}`,
-      {
-        at: '2026-01-01T00:00:00Z',
-        by: 'file',
-        source: 'typed',
-        quantity: 'volts-ac',
-        value: 0,
-        a,
-        b,
-        stop: 'make-safe',
-        state: 'off',
-      },
+    provingPairs(job, readSystem(job)).flatMap(({ a, b }, i): [string, Reading][] => [
+      [`live${i}`, one(0, 26, { a, b, measure: LIVE_BEFORE, state: 'on' })],
+      [`dead${i}`, one(1, 0, { a, b, state: 'off' })],
+      [`after${i}`, one(2, 26, { measure: PROVE_AFTER, state: 'on' })],
     ]),
   );
   return {
@@ -50,24 +52,61 @@ export function provedDead<J extends JobOf<'24v'>>(job: J): J {
   };
 }
 
-/** Mains proved dead: tester, the three pairs in one reading, tester. */
-export const mainsDead = (live = 231): Record<string, Reading> => {
-  const one = (measure: string, value: number, minute: number): Reading => ({
-    at: `2026-01-01T00:0${minute}:00Z`,
-    by: 'file',
+/** Every step of a mains proof read as it asks, a minute apart: by default of a box with live, neutral and earth. */
+export function mainsDead(
+  live = 231,
+  steps: readonly ProveStep[] = proveSteps({ liveAtLeast: 100, ...BOX }),
+  toEarth = live,
+): Record<string, Reading> {
+  return Object.fromEntries(
+    steps.map((s, i): [string, Reading] => [
+      s.id,
+      {
+        at: `2026-01-01T00:${String(i).padStart(2, '0')}:00Z`,
+        by: 'file',
+        source: 'typed',
+        quantity: s.quantity,
+        value: s.measure === 'dead' ? 0 : s.low < 20 ? s.low + 3 : s.b === 'earth' || s.b === 'box.E' ? toEarth : live,
+        stop: 'make-safe',
+        measure: s.measure,
+        state: s.measure === 'dead' ? 'off' : 'on',
+        ...(s.a && s.b ? { a: s.a, b: s.b } : {}),
+      },
+    ]),
+  );
+}
+
+/** A mains job of any family with every step of its proof read as it asks. */
+export function mainsProved<J extends Job>(job: J, volts?: number): J {
+  const steps = derive(job).shared.mains?.steps ?? [];
+  const region = 'region' in job.survey ? job.survey.region : undefined;
+  const live = volts ?? (region === 'NA' ? 121 : 231);
+  // Two hots of 240 or 208 V share it between them.
+  const toEarth = region === 'NA' && live > 200 ? 120 : live;
+  return { ...job, readings: { ...job.readings, ...mainsDead(live, steps, toEarth) } };
+}
+
+/** Two points read live at 10:00, then with the supply off, then the meter on a live source. */
+export function readSafely<J extends Job>(job: J, value: number, a: Point, b: Point, more: Partial<Reading> = {}): J {
+  const one = (minute: number, volts: number, also: Partial<Reading>): Reading => ({
+    at: `2026-03-01T10:0${minute}:00Z`,
+    by: 'x',
     source: 'typed',
     quantity: 'volts-ac',
-    value,
+    value: volts,
     stop: 'make-safe',
-    measure,
-    state: 'off',
+    ...also,
   });
   return {
-    before: one('prove-before', live, 0),
-    dead: one('dead', 0, 1),
-    after: one('prove-after', live, 2),
+    ...job,
+    readings: {
+      ...job.readings,
+      [`live ${a} ${b}`]: one(0, 26, { a, b, measure: LIVE_BEFORE, state: 'on' }),
+      [`dead ${a} ${b}`]: one(1, value, { a, b, state: 'off', ...more }),
+      [`after ${a} ${b}`]: one(2, 26, { measure: PROVE_AFTER, state: 'on' }),
+    },
   };
-};
+}
 
 /** A gas job on the five-screw device, proved dead, unless told otherwise. */
 export const landed = (lines: string, survey: object = {}, job: object = {}): LowVoltageJob & JobOf<'24v'> =>

@@ -350,28 +350,18 @@ describe('derive, each mistake', () => {
   });
 });
 
-describe('prove, test, prove', () => {
-  const r = (measure: string, value: number, minute: number) => ({
-    quantity: 'volts-ac',
-    value,
-    stop: 'make-safe',
-    measure,
-    at: `2026-03-01T09:${String(minute).padStart(2, '0')}:00Z`,
-    by: 'x',
-    source: 'typed',
-  });
-  const safe = (...readings: object[]) =>
-    boilerOf(job({ plant: 'combination', input: 'live' }, 'rc2-radio', { readings })).boiler?.safe;
+describe('live, dead, tester again', () => {
+  const all = mainsDead();
+  const safe = (readings: object) =>
+    boilerOf(job({ plant: 'combination', input: 'live' }, 'rc2-radio', { readings })).boiler.safe;
+  const without = (id: string): object => Object.fromEntries(Object.entries(all).filter(([k]) => k !== id));
 
-  it('takes three readings in that order', () => {
-    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2), r('prove-after', 230, 3))?.proved).toBe(true);
-    expect(safe(r('prove-before', 231, 3), r('dead', 0, 2), r('prove-after', 230, 4))?.proved).toBe(false);
-    expect(safe(r('prove-before', 231, 1), r('dead', 0, 2))?.findings.map((f) => f.code)).toEqual(['mains.not-proved']);
-    // Live once: the same points again, between two proofs.
-    const again = [r('dead', 228, 1), r('dead', 0, 3)];
-    expect(safe(r('prove-before', 231, 0), ...again, r('prove-after', 230, 4))?.proved).toBe(false);
-    expect(safe(r('prove-before', 231, 2), ...again, r('prove-after', 230, 4))?.proved).toBe(true);
-    expect(safe(r('dead', 228, 2))?.findings.map((f) => f.code)).toEqual(['mains.still-live']);
+  it('takes each pair live, dead, and the tester at the end', () => {
+    expect(safe(all)).toMatchObject({ proved: true, findings: [] });
+    for (const id of Object.keys(all)) expect([id, safe(without(id)).proved]).toEqual([id, false]);
+    // The same figures with the dead one first prove nothing.
+    const first = { ...all, 'dead-L-N': { ...all['dead-L-N'], at: '2025-12-31T23:59:00Z' } };
+    expect(safe(first).proved).toBe(false);
   });
 });
 

@@ -35,6 +35,8 @@ export interface DemandResult {
   /** The head's two low-voltage wires have mains on them. */
   mainsOnPair: boolean;
   fuseOpens: boolean;
+  /** Contacts that are closed once everything has settled: what they join is one net then. */
+  closed: readonly { a: string; b: string }[];
 }
 
 const LIVE_VOLTS = 50;
@@ -191,6 +193,11 @@ function resultOf({ plant, wires, faults, solverOf, onlySettled }: Prepared, dem
     mainsOnPair: units(plant).some((u) => plant.roomPair && (on(`${u}.R1`) || on(`${u}.R2`))),
     mainsOnCall: plant.input === 'low-voltage' && (on('BOILER.CALL1') || on('BOILER.CALL2')),
     fuseOpens: solution.blownFuses.size > 0,
+    closed: solver.netlist.elements.flatMap((e) => {
+      if (e.kind !== 'contact') return [];
+      const pulled = 'control' in e.by ? state.controls.has(e.by.control) : solution.running.has(e.by.coil);
+      return pulled === (e.normally === 'open') ? [{ a: e.a, b: e.b }] : [];
+    }),
   };
 }
 

@@ -5,7 +5,10 @@ import { fieldQuestions } from '../family/field';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
 import { type BoilerSurvey, BoilerSurvey as Survey, type Wire } from '../job/boiler-schema';
 import type { BoilerJob } from '../job/schema';
-import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { BOX, checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { readSupply } from '../mains/supply';
+import { boxVolts } from '../mains/supply-box';
+import { supplyFindings } from '../mains/supply-findings';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof, type TestPlan } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
@@ -18,6 +21,7 @@ import { contactLoad, truthFindings, wiringFindings } from './findings';
 import { BOILER_FORM } from './form';
 import { foundReadings } from './found-readings';
 import { type HotWater, hotWater } from './hot-water';
+import { netFindings, otherwiseFindings } from './nets';
 import { type OldMove, oldBoxFindings, oldMoves } from './old-box';
 import { hasCylinder, needsCallRelay, type PartInfo, type Plant, plantOf, plantParts, switchesMains } from './parts';
 import { proofPlan } from './proof';
@@ -132,6 +136,10 @@ function demandsOf(
   const asPlanned = offered ? truthFindings(plant, survey, wires).results : [];
   const now = traced ? truthFindings(plant, survey, traced) : null;
   findings.push(...(now?.findings ?? []));
+  if (traced && now) {
+    findings.push(...netFindings(plant, traced, now.results));
+    if (offered) findings.push(...otherwiseFindings(plant, traced, asPlanned, now.results));
+  }
   const demands = offered
     ? demandPairs(plant).flatMap((p, i): DemandRow[] => {
         const result = asPlanned[i];
@@ -182,15 +190,33 @@ const sentenceOf = (plant: Plant | null, survey: BoilerSurvey): string =>
     : 'Say what plant it is; the rest follows from that.';
 
 /** Everything a boiler job implies. Never throws: what is not known is a question. */
-export function deriveBoiler(asked: BoilerJob): BoilerDerived {
+export function deriveBoiler(asked: BoilerJob, now: string | null = null): BoilerDerived {
   const { survey } = asked;
   const { sheet, findings } = chosenSheet(asked, BOILER_SHEETS, BoilerSheet);
   const questions = fieldQuestions(BOILER_FORM, Survey, survey);
   const plant = plantOf(survey, sheet);
   const planned = plant ? plannedOf(plant, survey) : null;
   const offered = planned?.offered ? planned.plant : null;
-  const safe = checkMainsSafe(asked, 200, plant !== null);
-  findings.push(...safe.findings);
+  const safe = checkMainsSafe(asked, {
+    liveAtLeast: 200,
+    ...BOX,
+    touched: plant !== null,
+    now,
+  });
+  const box = boxVolts(asked);
+  // Plants of this kind are those of 230 V; another region is judged by its own supplies.
+  const supply = readSupply(survey.region ?? 'UK', box);
+  findings.push(...safe.findings, ...supplyFindings(survey.region ?? 'UK', supply, box));
+  const refused = supply.is !== 'unread' && supply.is !== 'open' && supply.nominal !== 230;
+  if (refused && supply.planned)
+    findings.push(
+      finding(
+        'mains.supply-refused',
+        { supply: supply.kind?.words ?? '' },
+        ['supply'],
+        `${box.between?.toFixed(0)} V between`,
+      ),
+    );
   const { demands, findings: joined } =
     planned && sheet ? demandsOf(asked, planned, sheet) : { demands: [], findings: [] };
   findings.push(...joined);
@@ -231,7 +257,7 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
     })),
     safe,
     old: plant && survey.oldBox ? oldMoves(plant, survey.oldBox) : [],
-    steps: workSteps(nets, offered, survey),
+    steps: refused ? [] : workSteps(nets, offered, survey),
     kit: kitOf(sheet, plant),
     sentence: sentenceOf(plant, survey),
     questions,
@@ -240,21 +266,28 @@ export function deriveBoiler(asked: BoilerJob): BoilerDerived {
   };
 }
 
-/** Demands that the planned wires do not serve as the plant must: a plan that misses one is not offered. */
+/** Demands that the planned wires do not serve as the plant must, or in which they join what may not meet. */
 function planMisses(plant: Plant, survey: BoilerSurvey): string[] {
-  const run = demandRunner(plant, survey, planWires(plant), {}, true);
-  return demandPairs(plant).flatMap(({ name, demand }) => {
-    const r = run(demand);
+  const wires = planWires(plant);
+  const run = demandRunner(plant, survey, wires, {}, true);
+  const pairs = demandPairs(plant);
+  const results = pairs.map(({ demand }) => run(demand));
+  const missed = pairs.flatMap(({ name, demand }, i) => {
+    const r = results[i];
     const want = expected(plant, demand);
     const same =
+      r !== undefined &&
       r.boilerFires === want.boiler &&
       r.pumpRuns === want.pump &&
       r.toCylinder === want.cylinder &&
       r.toRadiators === want.radiators &&
       !r.mainsOnCall &&
-      !r.mainsOnPair;
+      !r.mainsOnPair &&
+      !r.fuseOpens;
     return same ? [] : [name];
   });
+  // A plan is held against the same table as what is wired.
+  return [...missed, ...netFindings(plant, wires, results).map((f) => f.message)];
 }
 
 /** A device that hangs at the wall on mains needs a neutral there, and a core is one only when it is proved. */

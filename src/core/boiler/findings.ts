@@ -3,6 +3,7 @@ import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { MAINS_VOLTS, SPUR_FUSE_AMPS, USUAL_VA } from './circuit';
 import { type DemandResult, demandPairs, demandRunner, expected } from './demand';
+import { fuseOpens } from './nets';
 import {
   allValves,
   boxOf,
@@ -16,6 +17,7 @@ import {
   type Plant,
   switchesMains,
   units,
+  valveName,
 } from './parts';
 import type { BoilerSheet } from './sheet';
 import { pointsOf } from './wiring';
@@ -233,6 +235,9 @@ export function contactLoad(plant: Plant, survey: BoilerSurvey): number {
   return Math.max(direct, throughStat) / MAINS_VOLTS;
 }
 
+const sameOpen = (a: readonly string[], b: readonly string[]): boolean =>
+  [...a].sort().join('|') === [...b].sort().join('|');
+
 /** Where the wiring does something other than the truth of its plant. */
 export function truthFindings(
   plant: Plant,
@@ -249,6 +254,18 @@ export function truthFindings(
     if (r.mainsOnCall)
       findings.push(finding('boiler.mains-on-low-voltage', { demand: name }, about('BOILER.CALL1'), name));
     if (r.mainsOnPair) findings.push(finding('boiler.mains-on-room-pair', { demand: name }, about('RX.R1'), name));
+    if (hasZoneValves(plant.kind) && !sameOpen(r.open, want.open))
+      findings.push(
+        finding(
+          'boiler.wrong-valve',
+          { demand: name, opened: r.open.map(valveName), asked: want.open.map(valveName) },
+          about(...[...r.open, ...want.open].map((v) => `${v}.brown`)),
+          name,
+        ),
+      );
+    findings.push(...fuseOpens(plant, survey, wires, r));
+    if (r.pumpRuns && !want.pump && !r.boilerFires)
+      findings.push(finding('boiler.pump-unasked', { demand: name }, about('PUMP.L'), name));
     if (r.boilerFires !== want.boiler)
       findings.push(
         finding(

@@ -35,6 +35,12 @@ const PLANT: F = {
   },
 };
 
+const REGION: F = {
+  path: ['region'],
+  label: 'Code of the region',
+  words: { NA: 'North America', EU: 'Europe', UK: 'UK, Ireland', AU: 'Australia, NZ' },
+};
+
 const INPUT: F = {
   path: ['input'],
   label: 'The boiler’s call terminals take',
@@ -137,6 +143,7 @@ export const BOILER_PARTS: Readonly<Record<PlantPart, readonly F[]>> = {
     { path: ['spareCores'], label: 'Coiled spare cores on the mains cables', quantity: 'plain', whole: true },
   ],
   spur: [
+    REGION,
     {
       path: ['neutral'],
       label: 'Neutral of the spur',

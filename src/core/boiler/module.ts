@@ -211,8 +211,8 @@ const zonesOf = ({ plant }: BoilerDerived): { zones?: { id: string; name: string
 export const boilerFamily: FamilyModule<'boiler', BoilerDerived> = {
   id: 'boiler',
   surveyed: (job) => plural(Object.keys(job.survey.wires ?? {}).length, 'wire'),
-  derive: (job) => {
-    const own = deriveBoiler(job);
+  derive: (job, now) => {
+    const own = deriveBoiler(job, now);
     return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19, ...zonesOf(own) }) };
   },
   inUnits: ({ sentence, questions, findings, settings }, say) => ({

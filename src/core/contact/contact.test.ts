@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contactJob, DRY, MILLIVOLT, OWN_24V } from '../../../tests/support/contact';
-import { mainsDead } from '../../../tests/support/jobs';
+import { mainsProved } from '../../../tests/support/jobs';
 import { voltsBetween } from '../circuit/phasor';
 import { CircuitSolver } from '../circuit/solve';
 import { derive } from '../derive';
@@ -171,7 +171,11 @@ describe('made safe, asked, never assumed', () => {
   it('a pair is proved dead, a self-generating loop has nothing to switch off', () => {
     expect(own(MILLIVOLT).safe.proved).toBe(true);
     expect(own(DRY).safe.proved).toBe(false);
-    expect(own(DRY, { readings: mainsDead(231) }).safe.proved).toBe(true);
+    expect(ownOf(derive(mainsProved(contactJob(DRY))), 'contact').safe.proved).toBe(true);
+    // What the device brings along counts: a receiver on mains beside a loop that makes its own millivolts.
+    const receiver = contactJob(MILLIVOLT, { device: 'cr2-radio' });
+    expect(ownOf(derive(receiver), 'contact').safe.proved).toBe(false);
+    expect(ownOf(derive(mainsProved(receiver)), 'contact').safe.proved).toBe(true);
   });
 
   it('an empty job asks first what is closed, and then what belongs to it', () => {

@@ -1,12 +1,19 @@
 /** Millivolt and dry-contact appliances: from a job to everything its loop or pair implies. */
+import type { Point } from '../circuit/point';
 import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
 import type { TerminalPlan } from '../family/landing';
 import type { Way } from '../family/way';
 import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
-import { checkMainsSafe, type DeadPair, type MainsSafe } from '../mains/make-safe';
+import { partMeasure, partReadings } from '../job/readings';
+import type { Quantity } from '../job/schema';
+import { BOX, checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { readSupply } from '../mains/supply';
+import { boxVolts } from '../mains/supply-box';
+import { supplyFindings } from '../mains/supply-findings';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
+import type { DeadPair, LiveReading } from '../safe/proved';
 import type { CanonicalSetting } from '../settings/canonical-setting';
 import { type CardRow, cardOf, conflictFindings } from '../settings/card';
 import { fixed } from '../units/units';
@@ -41,12 +48,48 @@ export interface ContactDerived {
   proof: ProofRun;
 }
 
-/** Before a lead of a pair is touched: nothing dangerous may stand on it, to the other or to earth. */
-const PAIRS: readonly DeadPair[] = [
-  { a: 'pair.1', b: 'pair.2', what: 'the pair, lead to lead' },
-  { a: 'pair.1', b: 'earth', what: 'one lead to earth' },
-  { a: 'pair.2', b: 'earth', what: 'the other lead to earth' },
-];
+const to = (lead: '1' | '2', what: string): DeadPair => ({ a: `pair.${lead}`, b: 'earth', what, foreign: true });
+/** An appliance's own volts on its pair, of the kind that was read with the pair open; of either while that is not known. */
+const OWN_VOLTS = 3;
+
+/**
+ * Before a lead of a pair is touched nothing dangerous may stand on it, to the other or to earth. A self-generating loop
+ * has no supply of its own; a device that brings mains along is worked on at mains, whatever it closes.
+ */
+function deadPairs(survey: ContactSurvey, sheet: ContactSheet | null): { pairs: DeadPair[]; live: DeadPair[] } {
+  const box = sheet?.livesOn === 'mains' ? BOX : { pairs: [], live: [] };
+  if (survey.appliance === 'millivolt') return { pairs: [...box.pairs], live: [...box.live] };
+  const own24 = survey.appliance === 'own-24v';
+  const kinds: Quantity[] = own24
+    ? ['volts-ac']
+    : (survey.pairDc ?? 0) >= OWN_VOLTS
+      ? ['volts-dc']
+      : (survey.pairAc ?? 0) >= OWN_VOLTS
+        ? ['volts-ac']
+        : ['volts-ac', 'volts-dc'];
+  const lead: DeadPair = {
+    a: own24 ? 'call.r' : 'pair.1',
+    b: own24 ? 'call.c' : 'pair.2',
+    what: own24 ? 'R to C of the appliance' : 'the pair, lead to lead',
+    own: { liveAtLeast: own24 ? 15 : OWN_VOLTS, deadVolts: 1, kinds },
+  };
+  return {
+    pairs: [...box.pairs, lead, to('1', 'one lead to earth'), to('2', 'the other lead to earth')],
+    live: [...box.live, lead],
+  };
+}
+
+/** What the survey read on the pair while it was open, as readings between points. */
+const LIVE_MEASURES: Readonly<Record<string, readonly [Point, Point]>> = {
+  [partMeasure('pair-ac')]: ['pair.1', 'pair.2'],
+  [partMeasure('pair-dc')]: ['pair.1', 'pair.2'],
+  [partMeasure('secondary')]: ['call.r', 'call.c'],
+};
+const liveOfPair = (job: ContactJob): LiveReading[] =>
+  partReadings(job).flatMap((r): LiveReading[] => {
+    const ends = LIVE_MEASURES[r.measure ?? ''];
+    return ends ? [{ at: r.at, value: r.value, quantity: r.quantity, a: ends[0], b: ends[1] }] : [];
+  });
 
 const LOOKS: Record<NonNullable<ContactSurvey['looks']>, string> = {
   fireplace: 'fireplace',
@@ -71,17 +114,30 @@ function sentenceOf(survey: ContactSurvey, loop: MillivoltLoop | null, budget: B
 }
 
 /** Everything a contact job implies. Never throws: what is not known is a question. */
-export function deriveContact(job: ContactJob): ContactDerived {
+export function deriveContact(job: ContactJob, now: string | null = null): ContactDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, CONTACT_SHEETS, ContactSheet);
   const loop = survey.appliance === 'millivolt' ? millivoltLoop(survey, sheet) : null;
   const budget = budgetOf(survey, sheet);
-  // A self-generating loop has no supply to switch off; whatever else has one is proved dead.
-  const needsProof = survey.appliance !== undefined && survey.appliance !== 'millivolt';
-  const checked = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, needsProof, PAIRS);
+  const dead = deadPairs(survey, sheet);
+  const checked = checkMainsSafe(job, {
+    liveAtLeast: survey.region === 'NA' ? 100 : 200,
+    ...dead,
+    alsoLive: liveOfPair(job),
+    touched: survey.appliance !== undefined && dead.pairs.length > 0,
+    now,
+  });
   const live = checked.findings.filter((f) => f.code === 'mains.still-live');
-  const safe = survey.appliance === 'millivolt' ? { ...checked, proved: live.length === 0, findings: live } : checked;
-  findings.push(...safe.findings, ...contactFindings(survey, sheet, loop));
+  // Nothing here has a supply to be switched off.
+  const none = dead.pairs.length === 0;
+  const safe = none ? { ...checked, proved: live.length === 0, findings: live } : checked;
+  const box = sheet?.livesOn === 'mains' ? boxVolts(job) : { between: undefined };
+  findings.push(
+    ...safe.findings,
+    // A receiver's own supply is a supply like any other.
+    ...supplyFindings(survey.region, readSupply(survey.region, box), box),
+    ...contactFindings(survey, sheet, loop),
+  );
   const questions = fieldQuestions(CONTACT_FORM, Contact, survey);
   const fits = sheet !== null && survey.appliance !== undefined && misfit(survey, sheet) === null;
   const terminals = sheet && fits ? terminalPlan(survey, sheet) : [];

@@ -189,8 +189,8 @@ function circuit(job: ContactJob, c: ContactDerived, asked: CircuitAsked): Circu
 export const contactFamily: FamilyModule<'contact', ContactDerived> = {
   id: 'contact',
   surveyed: (job) => plural(Object.keys(job.survey.switches).length, 'contact'),
-  derive: (job) => {
-    const own = deriveContact(job);
+  derive: (job, now) => {
+    const own = deriveContact(job, now);
     return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19 }) };
   },
   inUnits: ({ sentence, questions, findings, settings }, say) => ({

@@ -128,7 +128,8 @@ export interface FamilyModule<F extends Family, Own> {
   id: F;
   /** "5 conductors": what was surveyed, counted. */
   surveyed: (job: SeenJob<F>) => string;
-  derive: (job: SeenJob<F>) => Results<Own>;
+  /** @param now ISO time for what goes out of date; null takes the job's own last moment */
+  derive: (job: SeenJob<F>, now: string | null) => Results<Own>;
   /** The family's own results as people read them, in the job's units. */
   inUnits: (own: Own, say: <T>(value: T) => T) => Partial<Own>;
   /** The family's own part of the derived job as plain JSON. */

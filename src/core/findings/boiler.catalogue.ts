@@ -269,6 +269,33 @@ export const BOILER_FINDINGS = {
       fix: 'Compare the valves’ cores with the plan.',
     }),
   ),
+  'boiler.wired-otherwise': entry<{ demand: string; extra: string[]; missing: string[] }>(
+    'caution',
+    'connect',
+    'What is wired does something other than the plan, and where the two differ.',
+    (f) => ({
+      message: `With ${f.demand}, the plant does not do what the plan does.${f.extra.length > 0 ? ` Connected and not planned: ${listed(f.extra)}.` : ''}${f.missing.length > 0 ? ` Planned and not connected: ${listed(f.missing)}.` : ''}`,
+      fix: 'Isolate, prove dead, and compare these conductors with the plan.',
+    }),
+  ),
+  'boiler.wrong-valve': entry<{ demand: string; opened: string[]; asked: string[] }>(
+    'blocker',
+    'connect',
+    'Another valve opens than the one that is called.',
+    (f) => ({
+      message: `With ${f.demand}, ${f.opened.length > 0 ? listed(f.opened) : 'no valve'} opens. Expected: ${f.asked.length > 0 ? listed(f.asked) : 'none'}.`,
+      fix: 'Compare the brown cores of the valves with the outputs they are on: two are exchanged or one is missing.',
+    }),
+  ),
+  'boiler.pump-unasked': entry<{ demand: string }>(
+    'blocker',
+    'connect',
+    'As wired the pump runs without a demand.',
+    (f) => ({
+      message: `As wired, with ${f.demand}, the pump runs.`,
+      fix: 'The pump belongs on a switched live or on the boiler’s pump output. Find what feeds it.',
+    }),
+  ),
   'boiler.mains-on-room-pair': entry<{ demand: string }>(
     'blocker',
     'connect',

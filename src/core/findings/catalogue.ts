@@ -13,6 +13,7 @@ import { JOIN_FINDINGS } from './join.catalogue';
 import { LOWVOLTAGE_FINDINGS } from './lowvoltage.catalogue';
 import { MAINS_FINDINGS } from './mains.catalogue';
 import { MOUNT_FINDINGS } from './mount.catalogue';
+import { NETS_FINDINGS } from './nets.catalogue';
 import { SAFE_FINDINGS } from './safe.catalogue';
 import { SENSOR_FINDINGS } from './sensor.catalogue';
 import { SURVEY_FINDINGS } from './survey.catalogue';
@@ -21,6 +22,7 @@ import { WEEK_FINDINGS } from './week.catalogue';
 export const CATALOGUE = {
   ...SURVEY_FINDINGS,
   ...SAFE_FINDINGS,
+  ...NETS_FINDINGS,
   ...CIRCUIT_FINDINGS,
   ...JOIN_FINDINGS,
   // Arrive

@@ -107,15 +107,6 @@ export const FLOOR_FINDINGS = {
       fix: 'It may run so; warm-up takes longer, and the forecast counts with it.',
     }),
   ),
-  'floor.supply-unlike': entry<{ volts: number }>(
-    'caution',
-    'survey',
-    'The measured supply is none of the usual ones.',
-    (f) => ({
-      message: `${volts(f.volts)} is not 120, 208, 230 or 240 V within 10 %.`,
-      fix: 'Measure again between the two supply cores, and look for a borrowed neutral.',
-    }),
-  ),
   'floor.probe-open': entry<{ ohms: number }>('blocker', 'survey', 'The floor probe is open.', (f) => ({
     message: `The probe reads ${ohms(f.ohms)}: it is broken, or its lead is.`,
     fix: 'Draw it out of its tube and put in another; that is what the tube is for.',

@@ -176,24 +176,6 @@ export const HEATER_FINDINGS = {
       fix: 'Fewer watts on this circuit, or a circuit that was made for them. Licensed work.',
     }),
   ),
-  'heater.over-wire': entry<{ amps: number; allowed: number; why: string }>(
-    'blocker',
-    'decide',
-    'The load is more than the wire may carry for hours.',
-    (f) => ({
-      message: `${fixed(f.amps, 1)} A for hours is more than the wire allows: ${fixed(f.allowed, 1)} A (${f.why}).`,
-      fix: 'Thicker cable, or fewer watts. The local code decides.',
-    }),
-  ),
-  'heater.breaker-over-wire': entry<{ breaker: number; wire: string; allowed: number }>(
-    'blocker',
-    'decide',
-    'The breaker is larger than its wire bears.',
-    (f) => ({
-      message: `A ${fixed(f.breaker, 0)} A breaker stands ahead of ${f.wire}, which bears ${fixed(f.allowed, 0)} A.`,
-      fix: 'The breaker must go before the wire does: a smaller one, if it carries the load.',
-    }),
-  ),
   'heater.too-little': entry<{ device: string; least: number; watts: number }>(
     'blocker',
     'decide',

@@ -212,13 +212,13 @@ export const LOWVOLTAGE_FINDINGS = {
     'connect',
     'Wired as planned, the equipment would not do what is called.',
     (f) => ({
-      message: `Wired so, calling ${f.state} would ${[
+      message: `Wired as planned, calling ${f.state} would ${[
         f.lacks.length > 0 ? `not run ${listed(f.lacks)}` : '',
         f.extra.length > 0 ? `also run ${listed(f.extra)}` : '',
       ]
         .filter(Boolean)
         .join(' and ')}.`,
-      fix: 'Choose another way to power it, another device, or correct the survey: this plan is not to be carried out.',
+      fix: 'Do not carry out this plan. Correct the survey, or choose a device with the terminals this needs.',
     }),
   ),
   'plan.no-board-screw': entry<{ terminal: string }>(

@@ -45,7 +45,7 @@ export const SAFE_FINDINGS = {
     'No meter reading proves it dead: no conductor may be touched.',
     () => ({
       message: 'Not proved dead: touch no conductor yet.',
-      fix: 'Switch every supply off and measure R to C. Silence is a first sign, not a proof.',
+      fix: 'Measure R to C live, switch every supply off, measure R to C again, then a known live source.',
     }),
   ),
   'safe.was-not-proved': entry<None>(
@@ -69,19 +69,19 @@ export const SAFE_FINDINGS = {
   'safe.other-transformer': entry<{ terminal: string }>(
     'caution',
     'make-safe',
-    'Two transformers, and nothing read would show one of them live.',
+    'More than one supply, and nothing read would show one of them live.',
     (f) => ({
-      message: `The transformer behind ${f.terminal} was not read: what you read would be dead with it on.`,
-      fix: `Measure ${f.terminal} to its own common, at the equipment it belongs to.`,
+      message: `The supply behind ${f.terminal} is not proved dead: your readings would be 0 V with it on.`,
+      fix: `Measure ${f.terminal} to its own common, live and then dead, at the equipment it belongs to.`,
     }),
   ),
-  'safe.proves-nothing': entry<{ a: string; b: string }>(
-    'caution',
+  'safe.proves-nothing': entry<{ a: string; b: string; why: string; instead: string }>(
+    'blocker',
     'make-safe',
-    'The dead reading would be the same with the supply on, so it proves nothing.',
+    'A dead reading that would be the same with the supply on, or that no meter was proved for, or that is out of date.',
     (f) => ({
-      message: `0 V from ${f.a} to ${f.b} proves nothing: it would read 0 V with the supply on as well.`,
-      fix: 'Measure R to C where both are landed: at the board if no conductor is on C at the wall.',
+      message: `0 V from ${f.a} to ${f.b} does not prove it dead: ${f.why}.`,
+      fix: f.instead,
     }),
   ),
 } as const;

@@ -27,13 +27,15 @@ const FACTS = new Proxy<Record<string, unknown>>(
         'cables',
         'there',
         'ways',
+        'opened',
+        'asked',
       ].includes(String(key))
         ? ['A', 'B']
         : /volts|amps|va|ratedVA|low|high|celsius|kelvin|gap|least|minutes|events|slots|dbm|millivolts|needed|moves|watts|rated|short|zones|ohms|percent|times|density|off|allowed|breaker|megohms|from|to|room|wanted|outdoor|most|limit|residual|parallel|millimetres|plate|landed|tap|fuse|mains|secondary|implied|idle|called|store|flow|seconds|^open$|closed|kelvinHours|wished|programmed/i.test(
               String(key),
             )
           ? 7
-          : key === 'remedy'
+          : key === 'remedy' || key === 'instead'
             ? 'Mend it.'
             : 'something',
   },

@@ -6,7 +6,6 @@
 import { type CircuitElement, CLOSED_OHMS, type Netlist, OPEN_OHMS } from '../circuit/netlist';
 import type { FloorCore, FloorSurvey } from '../job/floor-schema';
 import { between, type Legs, legSource, legsOf } from '../mains/legs';
-import { nominalVolts } from '../mains/supply';
 import { type FloorLoad, latestOhms, OHMS_BAND, ratedOhms } from './load';
 import { floorPointWords } from './points';
 import type { FloorSheet } from './sheet';
@@ -53,12 +52,6 @@ export function floorPoints(survey: FloorSurvey, sheet: FloorSheet | null): { va
     'probe.1',
     'probe.2',
   ].map((value) => ({ value, label: floorPointWords(survey, value) ?? value }));
-}
-
-/** North America's 240 and 208 V are two hots; elsewhere the second conductor is at earth. */
-function legs(survey: FloorSurvey, volts: number): Legs {
-  const nominal = nominalVolts(volts);
-  return legsOf(volts, survey.region === 'NA' && (nominal === 240 || nominal === 208));
 }
 
 /** What nobody has looked at and a reading must not depend on, and which end of the ohms' spread is taken. */
@@ -158,7 +151,7 @@ function netlist(floor: FloorCircuit, v: Variant, apart: boolean, at: Legs): Net
 /** The circuit in its usual form, for other programs: one pole switched by the device, both by the breaker. */
 export function floorNetlist(floor: FloorCircuit, state: FloorStateId): { netlist: Netlist; controls: Set<string> } {
   const usual: Variant = { twoPoles: false, neutralStays: false, share: 'middle' };
-  const at = legs(floor.survey, floor.load.supplyVolts);
+  const at = legsOf(floor.load.supplyVolts, floor.load.supply);
   return { netlist: netlist(floor, usual, state === 'apart', at), controls: new Set(CONTROLS[state]) };
 }
 
@@ -185,7 +178,7 @@ export function floorExpects(
   const energised = state === 'idle' || state === 'heating';
   // Ohms on a live circuit are no reading.
   if (quantity === 'ohms' && energised) return null;
-  const at = legs(floor.survey, floor.load.supplyVolts);
+  const at = legsOf(floor.load.supplyVolts, floor.load.supply);
   const most = at.L + at.N;
   const controls = new Set(CONTROLS[state]);
   const seen: Expected[] = VARIANTS.map((v) => {

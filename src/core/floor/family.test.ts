@@ -1,7 +1,7 @@
 /** The floor family whole: questions, settings, first start, week, proof, findings from readings. */
 import { describe, expect, it } from 'vitest';
 import { floorJob, GOOD_FLOOR } from '../../../tests/support/floor';
-import { floorOf } from '../../../tests/support/jobs';
+import { floorOf, mainsDead } from '../../../tests/support/jobs';
 import { derive, derivedJson } from '../derive';
 import { readJobFile } from '../job/file';
 import type { Job } from '../job/schema';
@@ -107,7 +107,10 @@ describe('settings by purpose and covering', () => {
     expect(row({ price: { perKwh: 0.31, currency: 'EUR' } }, 'energy.price')?.enter).toBe('0.31 per kWh');
     expect(row({}, 'units')?.enter).toBe('C');
     expect(row({}, 'start.adaptive')?.enter).toBe('yes');
-    const button = made({ region: 'EU', supplyVolts: 230, groundFault: 'upstream' }, { device: 'fb1-button' }).floor;
+    const button = made(
+      { region: 'EU', supplyVolts: 230, firstToEarth: 230, secondToEarth: 0, groundFault: 'upstream' },
+      { device: 'fb1-button' },
+    ).floor;
     expect(button.settings.card.find((r) => r.key === 'start.adaptive')?.enter).toBe('0');
     expect(button.settings.card.find((r) => r.key === 'energy.price')).toBeUndefined();
   });
@@ -383,19 +386,12 @@ describe('the proof', () => {
 });
 
 describe('mains work', () => {
-  it('wants prove, test, prove; a 120 V source proves the tester where 120 V is usual', () => {
-    const at = (minute: number): string => `2026-03-01T09:0${minute}:00Z`;
-    const r = (measure: string, value: number, minute: number): object => ({
-      at: at(minute),
-      quantity: 'volts-ac',
-      value,
-      stop: 'make-safe',
-      measure,
-    });
-    const readings = [r('prove-before', 121, 1), r('dead', 0.2, 2), r('prove-after', 121, 3)];
+  it('wants live, dead, live; a 120 V source proves the tester where 120 V is usual', () => {
+    const readings = mainsDead(121);
     expect(codes({}, { readings })).not.toContain('mains.not-proved');
     expect(codes({ region: 'EU' }, { readings })).toContain('mains.not-proved');
-    expect(codes({}, { readings: [r('dead', 119, 2)] })).toContain('mains.still-live');
+    const found = { ...readings['dead-L-N'], value: 119 };
+    expect(codes({}, { readings: { found } })).toContain('mains.still-live');
   });
 });
 

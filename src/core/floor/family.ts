@@ -3,7 +3,8 @@ import { chosenSheet } from '../devices/choose';
 import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
 import type { FloorSurvey, ProbeType } from '../job/floor-schema';
 import type { FloorJob } from '../job/schema';
-import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { BOX, checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { boxVolts } from '../mains/supply-box';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
@@ -154,18 +155,32 @@ function shownBand(
 }
 
 /** Everything a floor job implies. Never throws: what is not known is a question. */
-export function deriveFloor(job: FloorJob): FloorDerived {
+export function deriveFloor(job: FloorJob, now: string | null = null): FloorDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, FLOOR_SHEETS, FloorSheet);
-  const safe = checkMainsSafe(job, survey.region === 'NA' ? 100 : 200, Object.keys(survey.mats).length > 0);
-  const load = floorLoad(survey, sheet?.relayAmps ?? null);
+  const safe = checkMainsSafe(job, {
+    liveAtLeast: survey.region === 'NA' ? 100 : 200,
+    ...BOX,
+    touched: Object.keys(survey.mats).length > 0,
+    now,
+  });
+  const box = boxVolts(job);
+  // What was read at the box to make it safe says which supply it is as well.
+  const load = floorLoad(
+    {
+      ...survey,
+      firstToEarth: survey.firstToEarth ?? box.first,
+      secondToEarth: survey.secondToEarth ?? box.second,
+    },
+    sheet?.relayAmps ?? null,
+  );
   const probe = probeRead(job);
   const { fits, type } = probe;
-  const questions = floorQuestions(job, { load, sheet, fits, type });
   const contactor =
     load !== null && (survey.switching === undefined ? load.needsContactor : survey.switching !== 'direct');
+  const questions = floorQuestions(job, { load, sheet, fits, type, contactor });
   findings.push(...safe.findings, ...surveyFindings(survey, load, fits));
-  if (load && sheet) findings.push(...decideFindings(job, load, sheet, type));
+  if (load && sheet) findings.push(...decideFindings(job, load, sheet, type, contactor));
   if (sheet) findings.push(...terminalFindings(survey, sheet));
   if (load) findings.push(...floorFoundReadings(job, { survey, sheet, load, contactor }));
 
@@ -223,7 +238,8 @@ export function deriveFloor(job: FloorJob): FloorDerived {
     mode,
     settings: { canonical, card: card.card },
     terminals: sheet ? terminalPlan(survey, sheet) : [],
-    steps: sheet && load ? floorSteps(survey, sheet, load) : [],
+    // Which core is live and which neutral is not guessed: nothing is listed before it is told.
+    steps: sheet && load?.supply.planned ? floorSteps(survey, sheet, load) : [],
     start,
     warmUp,
     week,

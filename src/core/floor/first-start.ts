@@ -70,7 +70,7 @@ const STEPS: Readonly<Record<StartStep, (facts: StartFacts) => Asked>> = {
     ask: 'Supply voltage',
     kind: 'choice',
     options: sheet.volts.map((v) => pick(String(v), `${v} V`)),
-    expected: load?.nominal ? pick(String(load.nominal), `${load.nominal} V`) : null,
+    expected: load?.supply.nominal ? pick(String(load.supply.nominal), `${load.supply.nominal} V`) : null,
     why: load ? `${fixed(load.supplyVolts, 0)} V was measured` : 'measure the supply first',
     otherwise: 'it counts energy with another voltage than there is',
   }),

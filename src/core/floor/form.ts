@@ -15,12 +15,14 @@ export interface FloorFacts {
   sheet: FloorSheet | null;
   fits: readonly ProbeFit[];
   type: ProbeType | null;
+  /** The mats are switched past the device. */
+  contactor: boolean;
 }
 
 type F = Field<FloorSurvey>;
 type Ask = NonNullable<F['ask']>;
 
-export const NO_FACTS: FloorFacts = { load: null, sheet: null, fits: [], type: null };
+export const NO_FACTS: FloorFacts = { load: null, sheet: null, fits: [], type: null, contactor: false };
 const PROBES = ['6.8k', '10k', '12k', '15k', '33k', '47k', '100k'] as const;
 
 const ask = (
@@ -229,7 +231,7 @@ export const floorParts = (facts: FloorFacts): Readonly<Record<FloorPart, readon
 });
 
 /** What is asked of the supply and of what stood there. */
-export const floorSupply = ({ sheet, load }: FloorFacts): readonly F[] => [
+export const floorSupply = ({ sheet, load, contactor }: FloorFacts): readonly F[] => [
   {
     path: ['supplyVolts'],
     label: 'Supply, measured',
@@ -242,7 +244,24 @@ export const floorSupply = ({ sheet, load }: FloorFacts): readonly F[] => [
       'Volts between the two supply cores, with a proved tester.',
     ),
   },
+  { path: ['firstToEarth'], label: 'First supply core to earth', quantity: 'volts' },
+  {
+    path: ['secondToEarth'],
+    label: 'Second supply core to earth',
+    quantity: 'volts',
+    askedOnce: () => load?.supply.is === 'open',
+    ask: ask(
+      'floor-to-earth',
+      'survey',
+      ['supply'],
+      'What does each supply core read to earth?',
+      'It could be more than one kind of supply. A neutral reads next to nothing to earth, a hot or live core does not.',
+    ),
+  },
   { path: ['breakerAmps'], label: 'Breaker', quantity: 'amps' },
+  { path: ['breakerPoles'], label: 'Its breaker opens', words: { one: 'one pole', two: 'both poles' } },
+  { path: ['wire'], label: 'Supply cable' },
+  { path: ['aluminium'], label: 'Its conductors are aluminium' },
   { path: ['slackMillimetres'], label: 'Slack on the conductors', quantity: 'slack' },
   {
     path: ['region'],
@@ -254,13 +273,14 @@ export const floorSupply = ({ sheet, load }: FloorFacts): readonly F[] => [
     label: 'Ground-fault protection ahead of the device',
     words: { upstream: 'yes', none: 'none' },
     means: { upstream: 'Its test is part of the proof.', none: 'One has to be fitted first.' },
-    askedOnce: () => sheet !== null && load !== null && !sheet.groundFault,
+    // A device's own protection guards what passes through it: behind a contactor the mats are not.
+    askedOnce: () => sheet !== null && load !== null && (!sheet.groundFault || contactor),
     ask: ask(
       'floor-ground-fault',
       'decide',
       ['supply'],
       'Is there ground-fault protection ahead of it?',
-      `${sheet?.name ?? 'The device'} has none of its own. Look for a test button on its breaker or at the board.`,
+      `${contactor ? 'The contactor carries the mats past the device’s own protection.' : `${sheet?.name ?? 'The device'} has none of its own.`} Look for a test button on its breaker or at the board.`,
     ),
   },
   {

@@ -4,13 +4,13 @@ import { describe, expect, it } from 'vitest';
 import { floorJob, GOOD_MAT } from '../../../tests/support/floor';
 import { floorOf } from '../../../tests/support/jobs';
 import { seenAs } from '../family/of';
-import { nominalVolts } from '../mains/supply';
 import { floorLoad } from './load';
 
 const codes = (floor: object, more: object = {}): string[] =>
   floorOf(floorJob(floor, more))
     .findings.map((f) => f.code)
     .filter((c) => c.startsWith('floor.'));
+const EUROPE = { region: 'EU', supplyVolts: 230, firstToEarth: 230, secondToEarth: 0.4 };
 const load = (floor: object = {}) => floorLoad(seenAs(floorJob(floor), 'floor').survey, 15);
 const mat = (ratedWatts: number, ratedVolts = 240, more: object = {}) => ({ ratedWatts, ratedVolts, ...more });
 
@@ -48,10 +48,6 @@ describe('the sums', () => {
   it('counts nothing without a supply or mats', () => {
     expect(floorLoad({ ...seenAs(floorJob(), 'floor').survey, mats: {} }, 15)).toBeNull();
     expect(floorLoad({ ...seenAs(floorJob(), 'floor').survey, supplyVolts: undefined }, 15)).toBeNull();
-  });
-
-  it('knows the supply by its nearest usual value', () => {
-    expect([119, 207, 214, 233, 246, 170, 400].map(nominalVolts)).toEqual([120, 208, 208, 230, 240, null, null]);
   });
 });
 
@@ -128,8 +124,8 @@ describe('voltage', () => {
   });
 
   it('the device must take the supply', () => {
-    expect(codes({ supplyVolts: 230, mats: { m1: mat(450, 230) } })).toContain('floor.device-volts');
-    expect(codes({ supplyVolts: 170 })).toContain('floor.supply-unlike');
+    expect(codes({ ...EUROPE, mats: { m1: mat(450, 230) } })).toContain('floor.device-volts');
+    expect(floorOf(floorJob({ supplyVolts: 170 })).findings.map((f) => f.code)).toContain('mains.no-such-supply');
   });
 });
 
@@ -139,7 +135,7 @@ describe('relay and breaker', () => {
     // 12.5 A: a 15 A relay carries 12 A for hours.
     expect(load(twelve)?.relay).toMatchObject({ amps: 15, allowed: 12, continuousRule: true });
     expect(codes(twelve)).toEqual(['floor.contactor-needed']);
-    expect(codes({ ...twelve, region: 'EU' })).toEqual([]);
+    expect(codes({ ...twelve, ...EUROPE, supplyVolts: 240 })).toEqual(['floor.device-volts']);
   });
 
   it('put on the relay directly it is a blocker', () => {

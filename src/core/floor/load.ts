@@ -5,7 +5,7 @@
  *   P = V² / R,  R from the nameplate = Vr² / Wr, in parallel 1/R = Σ 1/Ri
  */
 import type { FloorSurvey, Mat, MatStage } from '../job/floor-schema';
-import { continuousRule, type NominalVolts, nominalVolts } from '../mains/supply';
+import { continuousRule, readSupply, type SupplyRead, type SupplyVolts } from '../mains/supply';
 
 export const STAGES: readonly { id: MatStage; name: string }[] = [
   { id: 'before', name: 'before tiling' },
@@ -40,7 +40,8 @@ export interface MatLoad {
 
 export interface FloorLoad {
   supplyVolts: number;
-  nominal: NominalVolts | null;
+  /** Which supply it is, by its volts and the region's own. */
+  supply: SupplyRead;
   mats: MatLoad[];
   /** Mats whose nameplate volts are missing: not in the sums. */
   incomplete: string[];
@@ -82,6 +83,13 @@ function stageOf(mat: Mat, stage: MatStage, low: number, high: number): StageOhm
     ohms === null ? 'not read' : ohms >= OPEN_OHMS ? 'open' : ohms >= low && ohms <= high ? 'good' : 'off';
   return { stage, ohms, megohms, verdict };
 }
+
+/** What was read of a floor's supply. */
+export const supplyVoltsOf = (survey: FloorSurvey): SupplyVolts => ({
+  between: survey.supplyVolts,
+  first: survey.firstToEarth,
+  second: survey.secondToEarth,
+});
 
 /**
  * @param relayAmps rating of the device's relay, or null without a device
@@ -129,7 +137,7 @@ export function floorLoad(survey: FloorSurvey, relayAmps: number | null): FloorL
   const { areaSquareMetres, breakerAmps } = survey;
   return {
     supplyVolts,
-    nominal: nominalVolts(supplyVolts),
+    supply: readSupply(survey.region, supplyVoltsOf(survey)),
     mats,
     incomplete,
     watts,

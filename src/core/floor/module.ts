@@ -148,8 +148,8 @@ function circuit(job: FloorJob, { sheet, load, contactor }: FloorDerived, asked:
 export const floorFamily: FamilyModule<'floor', FloorDerived> = {
   id: 'floor',
   surveyed: (job) => plural(Object.keys(job.survey.mats).length, 'mat'),
-  derive: (job) => {
-    const own = deriveFloor(job);
+  derive: (job, now) => {
+    const own = deriveFloor(job, now);
     const { sheet } = own;
     const setpoints = sheet ? { heatCelsius: sheet.floorRangeCelsius } : undefined;
     const leads = own.week?.leads;

@@ -46,12 +46,14 @@ export interface ProofFacts {
 const placeOf = (f: ProofFacts): string => (f.contactor ? 'after the contactor' : 'at the heater terminals');
 
 /** It trips, and comes back. */
-function groundFaultTest({ sheet }: ProofFacts): TestPlan {
+function groundFaultTest({ sheet, survey, contactor }: ProofFacts): TestPlan {
+  // Behind a contactor the mats are guarded by what stands ahead of it.
+  const own = sheet.groundFault && !(contactor && survey.groundFault === 'upstream');
   return {
     id: 'ground-fault',
     title: 'Ground-fault trip and reset',
     state: 'heating',
-    set: sheet.groundFault
+    set: own
       ? 'Call for heat, press test on the device, then reset.'
       : 'Press test on the protective device ahead of it, then reset.',
     must: 'It trips at once, the floor is dead, and after reset it heats again.',

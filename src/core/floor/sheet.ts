@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { checkPlate, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
 import { FloorCore, ProbeType } from '../job/floor-schema';
+import { SheetVolts } from '../mains/supply';
 
 /** What the device asks or shows when it first gets power. */
 export const StartStep = z.enum([
@@ -22,7 +23,7 @@ export const FloorSheet = z
   .strictObject({
     ...sheetHead('floor'),
     /** Supplies it takes, V. */
-    volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
+    volts: z.array(SheetVolts).min(1),
     relayAmps: z.number().min(0.5).max(25),
     /** Has its own ground-fault protection, with a test and a reset. */
     groundFault: z.boolean(),

@@ -2,6 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import type { ProbeType } from '../job/floor-schema';
 import type { FloorJob } from '../job/schema';
+import { protectionFindings } from '../mains/protection';
 import { readingsFor } from '../proof/proof-run';
 import { listed, temperature } from '../units/units';
 import { formFor, formsOf } from '../week/form';
@@ -15,11 +16,17 @@ import { type ProbeFit, probeName } from './thermistor';
 import { dryingOutside, mostCelsius, type WeekForecast } from './week';
 
 /** What speaks against this device on this load, with this probe. */
-export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet, type: ProbeType | null): Finding[] {
+export function decideFindings(
+  job: FloorJob,
+  load: FloorLoad,
+  sheet: FloorSheet,
+  type: ProbeType | null,
+  contactor: boolean,
+): Finding[] {
   const survey = job.survey;
   const findings: Finding[] = [];
-  const { amps, relay, breakerAllowed, nominal } = load;
-  if (nominal !== null && !sheet.volts.includes(nominal))
+  const { amps, relay, breakerAllowed, supply } = load;
+  if (supply.nominal !== null && !sheet.volts.some((v) => v === supply.nominal))
     findings.push(
       finding(
         'floor.device-volts',
@@ -46,8 +53,16 @@ export function decideFindings(job: FloorJob, load: FloorLoad, sheet: FloorSheet
         'its rating',
       ),
     );
-  if (!sheet.groundFault && survey.groundFault === 'none')
-    findings.push(finding('floor.no-ground-fault', {}, ['supply'], `${sheet.name} has none`));
+  findings.push(...protectionFindings(survey, amps, supply.twoHots));
+  if ((!sheet.groundFault || contactor) && survey.groundFault === 'none')
+    findings.push(
+      finding(
+        'floor.no-ground-fault',
+        {},
+        ['supply'],
+        contactor ? 'the contactor passes the device by' : `${sheet.name} has none`,
+      ),
+    );
   if (type && !sheet.probes.includes(type))
     findings.push(
       finding('floor.probe-not-settable', { device: sheet.name, type: probeName(type) }, ['probe'], sheet.name),

@@ -1,8 +1,9 @@
 /** What the mats, the supply and the probe say before anything is powered. */
 import { type Finding, finding } from '../findings/finding';
 import type { FloorSurvey, MatReading } from '../job/floor-schema';
+import { supplyFindings } from '../mains/supply-findings';
 import { fixed } from '../units/units';
-import { DENSITY, type FloorLoad, latestOhms, matName, OHMS_BAND, STAGES } from './load';
+import { DENSITY, type FloorLoad, latestOhms, matName, OHMS_BAND, STAGES, supplyVoltsOf } from './load';
 import { type ProbeFit, probeName, probeState } from './thermistor';
 
 /** Insulation of circuits up to 500 V, tested at 500 V DC (IEC 60364-6, table 6A). */
@@ -175,8 +176,7 @@ export function surveyFindings(survey: FloorSurvey, load: FloorLoad | null, fits
     findings.push(finding('floor.slack', { millimetres: survey.slackMillimetres }, ['box'], 'under 100 mm'));
   if (!load) return findings;
   findings.push(...joinFindings(survey, load));
-  if (load.nominal === null)
-    findings.push(finding('floor.supply-unlike', { volts: load.supplyVolts }, ['supply'], 'measured'));
+  findings.push(...supplyFindings(survey.region, load.supply, supplyVoltsOf(survey)));
   if (load.wattsPerSquareMetre !== null && survey.covering) {
     const { low, high } = DENSITY[survey.covering];
     const density = load.wattsPerSquareMetre;

@@ -40,7 +40,7 @@ export interface HeaterCircuit {
 
 /** Volts of each leg to earth, of two hots or of hot and neutral. */
 export function heaterLegs(wall: Wall): Legs {
-  return legsOf(wall.volts ?? 0, wall.twoHots ?? false);
+  return legsOf(wall.volts ?? 0, wall.told);
 }
 
 /** Terminal of a use on the device; null where it has none. */

@@ -3,7 +3,9 @@ import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
 import type { Way } from '../family/way';
 import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
-import { checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { BOX, checkMainsSafe, type MainsSafe } from '../mains/make-safe';
+import { protectionFindings } from '../mains/protection';
+import { supplyFindings } from '../mains/supply-findings';
 import { blockersOf, proofFindings } from '../proof/proof-findings';
 import { type ProofRun, runProof } from '../proof/proof-run';
 import type { CanonicalSetting } from '../settings/canonical-setting';
@@ -22,7 +24,15 @@ import { HEATER_SHEETS, HeaterSheet } from './sheet';
 import { type HeaterSurvey, Heaters } from './survey';
 import type { HeaterJob } from './survey-job';
 import { heaterWays, refusal } from './ways';
-import { deadPairs, type HeaterTerminal, heaterKit, heaterSteps, terminalPlan, wiringFindings } from './work';
+import {
+  deadPairs,
+  type HeaterTerminal,
+  heaterKit,
+  heaterSteps,
+  liveOfCables,
+  terminalPlan,
+  wiringFindings,
+} from './work';
 
 export interface HeaterDerived {
   sheet: HeaterSheet | null;
@@ -87,7 +97,7 @@ function measureQuestions(survey: HeaterSurvey, wall: Wall): Question[] {
         'Breaker off and proved: ohms between its cores. It is the heaters, or nothing.',
       ),
     );
-  if (wall.supply && wall.supply.role === 'supply' && wall.twoHots === null)
+  if (wall.supply && wall.supply.role === 'supply' && wall.told.is === 'open')
     out.push(
       ask(
         'heater-to-earth',
@@ -123,7 +133,7 @@ function sentenceOf(job: HeaterJob, wall: Wall, load: HeaterLoad | null, room: R
 }
 
 /** Everything a heater job implies. Never throws: what is not known is a question. */
-export function deriveHeaters(job: HeaterJob): HeaterDerived {
+export function deriveHeaters(job: HeaterJob, now: string | null = null): HeaterDerived {
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, HEATER_SHEETS, HeaterSheet);
   const wall = readWall(survey);
@@ -131,15 +141,18 @@ export function deriveHeaters(job: HeaterJob): HeaterDerived {
   const over = load?.carries.some((c) => c.what === 'device' && !c.ok) ?? false;
   const contactor = survey.switching === undefined ? over : survey.switching === 'contactor';
   const room = load ? roomForecast(survey, load.watts) : null;
-  const safe = checkMainsSafe(
-    job,
-    survey.region === 'NA' ? 100 : 200,
-    Object.keys(survey.cables).length > 0,
-    deadPairs(survey),
-  );
+  const safe = checkMainsSafe(job, {
+    liveAtLeast: survey.region === 'NA' ? 100 : 200,
+    ...(deadPairs(survey, wall) ?? BOX),
+    alsoLive: liveOfCables(job),
+    touched: Object.keys(survey.cables).length > 0,
+    now,
+  });
   const fits = sheet !== null && refusal(sheet, wall, load) === null;
   findings.push(
     ...safe.findings,
+    ...supplyFindings(survey.region, wall.told, wall.supplyVolts),
+    ...protectionFindings(survey, load?.amps ?? null, wall.twoHots),
     ...cableFindings(survey, wall),
     ...loadFindings(survey, wall, load),
     ...placeFindings(survey, room),
@@ -170,7 +183,8 @@ export function deriveHeaters(job: HeaterJob): HeaterDerived {
     terminals,
     circuit,
     settings: { canonical, card: card.card },
-    steps: circuit ? heaterSteps(survey, wall, circuit.sheet, circuit.load, contactor) : [],
+    // Which core is hot and which neutral is not guessed: nothing is listed before it is read.
+    steps: circuit && wall.told.planned ? heaterSteps(survey, wall, circuit.sheet, circuit.load, contactor) : [],
     safe,
     kit: heaterKit(sheet, contactor, survey),
     sentence: findings.find((f) => f.code === 'heater.over-volts')?.message ?? sentenceOf(job, wall, load, room),

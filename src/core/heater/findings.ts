@@ -2,7 +2,7 @@
 import { type Finding, finding } from '../findings/finding';
 import { listed } from '../units/units';
 import type { HeaterLoad } from './load';
-import { loadReading, wireAmps } from './load';
+import { loadReading } from './load';
 import { cableName, DEAD_VOLTS, LIVE_VOLTS, OPEN_OHMS, type Wall } from './roles';
 import type { RoomForecast } from './room';
 import type { HeaterSheet } from './sheet';
@@ -189,7 +189,6 @@ export function deviceFindings(
     if (c.what === 'device' && !contactor)
       out.push(finding('heater.over-device', { device, ...facts }, ['device'], c.why));
     if (c.what === 'breaker') out.push(finding('heater.over-breaker', facts, ['supply'], c.why));
-    if (c.what === 'wire') out.push(finding('heater.over-wire', facts, ['supply'], c.why));
   }
   const chopped = sheet.electronic ? load?.units.find((u) => u.kind === 'fan') : undefined;
   if (chopped)
@@ -219,11 +218,7 @@ const WHERE: Record<string, string> = {
 /** What speaks against breaker, wire and place. */
 export function placeFindings(survey: HeaterSurvey, room: RoomForecast | null): Finding[] {
   const out: Finding[] = [];
-  const { breakerAmps, wire, place, mounting } = survey;
-  if (breakerAmps !== undefined && wire && breakerAmps > wireAmps(wire))
-    out.push(
-      finding('heater.breaker-over-wire', { breaker: breakerAmps, wire, allowed: wireAmps(wire) }, ['supply'], wire),
-    );
+  const { place, mounting } = survey;
   if (place === 'wet-zone')
     out.push(finding('heater.wet-place', { place: 'zone within reach of bath or shower' }, ['device'], 'seen'));
   if ((place === 'bathroom' || place === 'wet-zone') && survey.groundFault === 'none')

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EUROPE, GOOD_HEATER, heaterJob } from '../../../tests/support/heater';
-import { mainsDead } from '../../../tests/support/jobs';
+import { mainsProved } from '../../../tests/support/jobs';
 import { derive } from '../derive';
 import { ownOf } from '../family/registry';
 import type { Job } from '../job/schema';
@@ -91,11 +91,12 @@ describe('which pair is which', () => {
     expect(asked({ c1: {}, c2: {} })).toContain('heater-live');
     expect(asked({ c1: { liveVolts: 240 }, c2: { liveVolts: 0 } })).toContain('heater-dead-ohms');
     const unsaid = ownOf(
-      derive(heaterJob({ region: undefined, cables: { c1: { liveVolts: 120 }, c2: { liveVolts: 0, ohms: 9.6 } } })),
+      derive(heaterJob({ region: undefined, cables: { c1: { liveVolts: 238 }, c2: { liveVolts: 0, ohms: 38.4 } } })),
       'heater',
     );
     expect(unsaid.questions.map((q) => q.code)).toEqual(expect.arrayContaining(['heater-region', 'heater-to-earth']));
     expect(unsaid.wall.neutral).toBeNull();
+    expect(unsaid.steps).toEqual([]);
   });
 });
 
@@ -302,10 +303,11 @@ describe('what a meter reads', () => {
 });
 
 describe('made safe', () => {
-  it('every conductor to each other and to earth, between two proofs', () => {
+  it('every conductor to each other and to earth, the supply’s own read live before', () => {
     const { steps } = own().safe;
-    expect(steps).toHaveLength(2 + 2 + 1 + 4);
-    expect(own({}, { readings: mainsDead(240) }).safe.proved).toBe(true);
+    // Live: the supply pair, and one of its cores to earth. Then each cable, across them, four cores to earth; the tester.
+    expect(steps).toHaveLength(2 + 2 + 1 + 4 + 1);
+    expect(ownOf(derive(mainsProved(heaterJob({}), 240)), 'heater').safe.proved).toBe(true);
     expect(own().safe.proved).toBe(false);
   });
 });

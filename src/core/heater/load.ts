@@ -3,6 +3,7 @@
  *
  *   P = P_rated · (V / V_rated)²    I = ΣP / V    R = V_rated² / P_rated, in parallel 1/R = Σ 1/Ri
  */
+import { ratingRule, wireAmps } from '../mains/protection';
 import { continuousShare } from '../mains/supply';
 import type { HeaterSheet } from './sheet';
 import type { HeaterSurvey } from './survey';
@@ -44,20 +45,6 @@ export interface HeaterLoad {
 
 /** Elements are made to −5 to +10 % of their watts (EN 60335-1 cl. 10), and cold they read a little less. */
 const OHMS_SPREAD = { low: 0.9, high: 1.1 } as const;
-
-/** What a wire may be fused with, by table; the local code wins. NA: NEC 240.4(D); elsewhere IEC 60364-5-52, method B. */
-const WIRE_AMPS: Record<NonNullable<HeaterSurvey['wire']>, number> = {
-  'AWG 14': 15,
-  'AWG 12': 20,
-  'AWG 10': 30,
-  'AWG 8': 40,
-  '1.5 mm²': 16,
-  '2.5 mm²': 20,
-  '4 mm²': 25,
-  '6 mm²': 32,
-};
-/** What a wire carries, A. */
-export const wireAmps = (wire: NonNullable<HeaterSurvey['wire']>): number => WIRE_AMPS[wire];
 
 /** A heater as people call it: its name, or its number. */
 export const heaterName = (survey: Pick<HeaterSurvey, 'heaters'>, id: string): string =>
@@ -103,7 +90,7 @@ export function heaterLoad(survey: HeaterSurvey, volts: number | null, sheet: He
 
 function carriers(survey: HeaterSurvey, sheet: HeaterSheet | null, volts: number, amps: number): Carries[] {
   const share = continuousShare(survey.region);
-  const rule = share < 1 ? `${share * 100} % of its rating for hours of load` : 'its rating';
+  const rule = ratingRule(survey.region);
   const out: Carries[] = [];
   const add = (what: string, allowed: number, why: string): void => {
     out.push({ what, allowed, why, ok: amps <= allowed + 1e-9 });
@@ -118,7 +105,10 @@ function carriers(survey: HeaterSurvey, sheet: HeaterSheet | null, volts: number
     add('device', allowed, byWatts < sheet.amps ? `${said?.[1]} W at ${said?.[0]} V` : `${sheet.amps} A resistive`);
   }
   if (survey.breakerAmps !== undefined) add('breaker', survey.breakerAmps * share, `${survey.breakerAmps} A: ${rule}`);
-  if (survey.wire) add('wire', wireAmps(survey.wire) * share, `${survey.wire}, ${wireAmps(survey.wire)} A: ${rule}`);
+  if (survey.wire) {
+    const carries = wireAmps(survey.wire, survey.aluminium);
+    add('wire', carries * share, `${survey.wire}, ${carries} A: ${rule}`);
+  }
   return out;
 }
 

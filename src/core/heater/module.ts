@@ -237,8 +237,8 @@ function circuit(job: HeaterJob, h: HeaterDerived, asked: CircuitAsked): Circuit
 export const heaterFamily: FamilyModule<'heater', HeaterDerived> = {
   id: 'heater',
   surveyed: (job) => plural(Object.keys(job.survey.cables).length, 'cable'),
-  derive: (job) => {
-    const own = deriveHeaters(job);
+  derive: (job, now) => {
+    const own = deriveHeaters(job, now);
     return { own, shared: mainsShared(own, { heatOnly: true, startCelsius: 19 }) };
   },
   inUnits: ({ sentence, questions, findings, settings }, say) => ({

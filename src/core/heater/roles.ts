@@ -3,7 +3,7 @@
  * heaters' ohms with everything dead. A single pair that is live is a switch loop: one leg broken, the other joined
  * behind, and the heater in series with whatever bridges it.
  */
-import { type NominalVolts, nominalVolts } from '../mains/supply';
+import { type NominalVolts, readSupply, type SupplyRead, type SupplyVolts } from '../mains/supply';
 import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import type { HeaterSurvey } from './survey';
 
@@ -11,8 +11,6 @@ import type { HeaterSurvey } from './survey';
 export const LIVE_VOLTS = 90;
 /** A dead pair on a good meter reads less; what lies between is stray, or a half-made joint. */
 export const DEAD_VOLTS = 30;
-/** A neutral is within this of earth, V. */
-const AT_EARTH = 15;
 /** No heater has more; more is an open element, a cut-out, or a broken joint. */
 export const OPEN_OHMS = 1000;
 
@@ -35,6 +33,10 @@ export interface Wall {
   /** Both supply and load in the box, a switch loop, or not known yet. */
   kind: 'four-core' | 'two-core' | null;
   volts: number | null;
+  /** Which supply it is, by the region's own. */
+  told: SupplyRead;
+  /** What was read of it. */
+  supplyVolts: SupplyVolts;
   nominal: NominalVolts | null;
   /** Both supply conductors live; null until each was read to earth, or one supply only can be so. */
   twoHots: boolean | null;
@@ -70,14 +72,6 @@ function roleOf(cable: HeaterSurvey['cables'][string], alone: boolean): Omit<Cab
   };
 }
 
-/** What the two conductors of the supply are to earth; null while one of them was not read. */
-function hots(cable: HeaterSurvey['cables'][string] | undefined): boolean | null {
-  if (cable?.firstToEarth === undefined || cable.secondToEarth === undefined) return null;
-  const [low, high] = [cable.firstToEarth, cable.secondToEarth].sort((x, y) => x - y) as [number, number];
-  if (low <= AT_EARTH && high >= LIVE_VOLTS) return false;
-  return low >= LIVE_VOLTS ? true : null;
-}
-
 /** Which cable is supply and which is load, by what is read of them. */
 export function readWall(survey: HeaterSurvey): Wall {
   const entries = Object.entries(survey.cables);
@@ -91,22 +85,20 @@ export function readWall(survey: HeaterSurvey): Wall {
   const load = loads.length === 1 ? (loads[0] ?? null) : null;
   const read = supply ? survey.cables[supply.id] : undefined;
   const volts = read?.liveVolts ?? null;
-  const nominal = volts === null ? null : nominalVolts(volts);
+  const supplyVolts = { between: read?.liveVolts, first: read?.firstToEarth, second: read?.secondToEarth };
+  const told = readSupply(survey.region, supplyVolts);
   const kind = supply === null ? null : supply.role === 'loop' ? 'two-core' : load ? 'four-core' : null;
-  // A loop's far core is behind the heater: what it reads to earth says nothing of a neutral.
-  const toEarth = supply?.role === 'loop' ? null : hots(read);
-  // North America's 240 and 208 V have no neutral between them, and its 120 V has no second hot.
-  const byVolts =
-    survey.region === 'NA' && nominal !== null ? nominal === 240 || nominal === 208 : nominal === 230 ? false : null;
-  const twoHots = toEarth ?? byVolts;
+  const { twoHots } = told;
   return {
     cables,
     supply,
     load,
     kind,
     volts,
-    nominal,
+    supplyVolts,
+    told,
+    nominal: told.nominal,
     twoHots,
-    neutral: supply?.role === 'loop' ? false : twoHots === null ? null : !twoHots,
+    neutral: supply?.role === 'loop' ? false : told.kind ? told.kind.neutral : twoHots === true ? false : null,
   };
 }

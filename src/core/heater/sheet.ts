@@ -1,6 +1,7 @@
 /** Sheets of line-voltage thermostats: supply, poles, what they need at the wall, relay, terminals. Invented, generic. */
 import * as z from 'zod';
 import { checkPlate, Schedule, SettingEntry, SHEET_FORMAT, SHEET_VERSION, sheetHead } from '../devices/sheet';
+import { SheetVolts } from '../mains/supply';
 
 export const TerminalUse = z.enum(['supply-1', 'supply-2', 'load-1', 'load-2', 'neutral', 'earth']);
 export type TerminalUse = z.infer<typeof TerminalUse>;
@@ -8,7 +9,7 @@ export type TerminalUse = z.infer<typeof TerminalUse>;
 export const HeaterSheet = z
   .strictObject({
     ...sheetHead('heater'),
-    volts: z.array(z.union([z.literal(120), z.literal(208), z.literal(230), z.literal(240)])).min(1),
+    volts: z.array(SheetVolts).min(1),
     poles: z.union([z.literal(1), z.literal(2)]),
     /**
      * What it lives on at the wall: both supply conductors, hot and neutral, nothing but its load in series, or a relay

@@ -7,13 +7,13 @@ import * as z from 'zod';
 import { pointParts } from '../circuit/point';
 import { key, many, size } from '../job/bounds';
 import type { MeasuredLeaf } from '../job/measured-leaf';
+import { Wire } from '../job/wire';
 
 const text = z.string().max(200);
 const ohms = z.number().min(0, 'ohms cannot be below zero').max(1e9, 'a broken element reads OL and is kept as 1e8');
-const volts = z.number().min(0, 'volts AC have no sign').max(500);
+const volts = z.number().min(0, 'volts AC have no sign').max(700);
 
 const HeaterKind = z.enum(['baseboard', 'convector', 'radiant', 'fan', 'foil']);
-export const Wire = z.enum(['AWG 14', 'AWG 12', 'AWG 10', 'AWG 8', '1.5 mm²', '2.5 mm²', '4 mm²', '6 mm²']);
 
 const CableKept = z.strictObject({
   name: text.optional(),
@@ -24,7 +24,7 @@ const HeaterKept = z.strictObject({
   name: text.optional(),
   kind: HeaterKind.optional(),
   ratedWatts: size(50, 20_000, 'W', 'watts').optional(),
-  ratedVolts: size(50, 500, 'V', 'volts').optional(),
+  ratedVolts: size(50, 700, 'V', 'volts').optional(),
 });
 
 /** A core under a terminal of the new device: cable and core, "c1.1". */

@@ -5,11 +5,12 @@ import type { HeaterLoad } from './load';
 import type { Wall } from './roles';
 import { HEATER_SHEETS, type HeaterSheet } from './sheet';
 
-type Refusal = 'needs-neutral' | 'needs-both-legs' | 'wrong-supply' | 'too-little' | null;
+type Refusal = 'no-supply' | 'needs-neutral' | 'needs-both-legs' | 'wrong-supply' | 'too-little' | null;
 
 /** Why a device cannot live on this wall; null when it can, or when that is not known. */
 export function refusal(sheet: HeaterSheet, wall: Wall, load: HeaterLoad | null): Refusal {
-  if (wall.nominal !== null && !sheet.volts.includes(wall.nominal)) return 'wrong-supply';
+  if (wall.told.is === 'none' || (wall.told.kind && !wall.told.planned)) return 'no-supply';
+  if (wall.nominal !== null && !sheet.volts.some((v) => v === wall.nominal)) return 'wrong-supply';
   if (sheet.needs === 'neutral' && wall.neutral === false) return 'needs-neutral';
   if ((sheet.needs === 'both-legs' || sheet.needs === 'relay-box') && wall.kind === 'two-core')
     return 'needs-both-legs';
@@ -18,6 +19,7 @@ export function refusal(sheet: HeaterSheet, wall: Wall, load: HeaterLoad | null)
 }
 
 const WHY: Record<Exclude<Refusal, null>, (sheet: HeaterSheet, wall: Wall, load: HeaterLoad | null) => string> = {
+  'no-supply': () => 'nothing is planned on this supply',
   'needs-neutral': (_s, wall) =>
     wall.kind === 'two-core'
       ? 'there is only a switch loop here: no neutral'

@@ -1,13 +1,15 @@
 /** The work at the box in its order, what goes on which terminal, and what to bring. */
-import { pointParts } from '../circuit/point';
+import { type Point, pointParts } from '../circuit/point';
 import type { TerminalPlan } from '../family/landing';
 import { type Finding, finding } from '../findings/finding';
-import type { DeadPair } from '../mains/make-safe';
+import { partMeasure, partReadings } from '../job/readings';
+import type { DeadPair, LiveReading } from '../safe/proved';
 import { coresOf } from './circuit';
 import type { HeaterLoad } from './load';
-import { cableName, type Wall } from './roles';
+import { type CableRole, cableName, type Wall } from './roles';
 import type { HeaterSheet, TerminalUse } from './sheet';
 import { type HeaterSurvey, heaterPointWords } from './survey';
+import type { HeaterJob } from './survey-job';
 
 export interface HeaterTerminal extends TerminalPlan<string> {
   use: TerminalUse;
@@ -157,19 +159,31 @@ export function heaterKit(
   return kit;
 }
 
-/** Every pair of the box that must be dead: within each cable, across them, and each core to earth. */
-export function deadPairs(survey: HeaterSurvey): DeadPair[] | undefined {
+const hotCore = (cable: HeaterSurvey['cables'][string] | undefined): '1' | '2' =>
+  (cable?.secondToEarth ?? 0) > (cable?.firstToEarth ?? 0) ? '2' : '1';
+const LOAD_ROLES: ReadonlySet<CableRole> = new Set(['load', 'onward', 'open']);
+
+/**
+ * Every pair of the box that must be dead: within each cable, across them, and each core to earth. What leads to heaters
+ * alone has no supply of its own there: it is read for one that does not belong.
+ */
+export function deadPairs(survey: HeaterSurvey, wall: Wall): { pairs: DeadPair[]; live: DeadPair[] } | undefined {
   const ids = Object.keys(survey.cables);
   if (ids.length === 0) return undefined;
   const name = (id: string): string => cableName(survey, id);
+  const own = (id: string): boolean =>
+    !wall.cables.some((c) => c.id === id && c.by === 'reading' && LOAD_ROLES.has(c.role));
+  const foreign = (...of: string[]): { foreign?: true } => (of.some(own) ? {} : { foreign: true });
   const within = ids.map(
-    (id): DeadPair => ({ a: `cable.${id}.1`, b: `cable.${id}.2`, what: `${name(id)}, core to core` }),
+    (id): DeadPair => ({ a: `cable.${id}.1`, b: `cable.${id}.2`, what: `${name(id)}, core to core`, ...foreign(id) }),
   );
   const across = ids.slice(1).map(
     (id, i): DeadPair => ({
       a: `cable.${ids[i]}.1`,
       b: `cable.${id}.1`,
       what: `${name(ids[i] ?? '')} to ${name(id)}, first cores`,
+      // One of the two carries no supply: nothing could have read live between them.
+      ...(own(ids[i] ?? '') && own(id) ? {} : { foreign: true }),
     }),
   );
   const earth = ids.flatMap((id) =>
@@ -178,8 +192,31 @@ export function deadPairs(survey: HeaterSurvey): DeadPair[] | undefined {
         a: `cable.${id}.${c}`,
         b: 'earth',
         what: `${name(id)}, ${c === '1' ? 'first' : 'second'} core to earth`,
+        ...foreign(id),
       }),
     ),
   );
-  return [...within, ...across, ...earth];
+  const pairs = [...within, ...across, ...earth];
+  const live = ids.filter(own).flatMap((id): DeadPair[] => [
+    ...within.filter((p) => p.a === `cable.${id}.1`),
+    // A neutral reads nothing to earth: the core that is known to be hot, else the first.
+    ...earth.filter((p) => p.a === `cable.${id}.${hotCore(survey.cables[id])}`),
+  ]);
+  return { pairs, live };
 }
+
+/** Readings of a cable with its supply on, by the points they are between. */
+const LIVE_MEASURES: Readonly<Record<string, readonly [string, string]>> = {
+  [partMeasure('cable-live')]: ['1', '2'],
+  [partMeasure('cable-first')]: ['1', 'earth'],
+  [partMeasure('cable-second')]: ['2', 'earth'],
+};
+
+/** What the survey read with the supply on, as readings between points. */
+export const liveOfCables = (job: HeaterJob): LiveReading[] =>
+  partReadings(job).flatMap((r): LiveReading[] => {
+    const ends = LIVE_MEASURES[r.measure ?? ''];
+    if (!ends || r.of === undefined) return [];
+    const [a, b] = ends.map((e): Point => (e === 'earth' ? 'earth' : `cable.${r.of}.${e}`)) as [Point, Point];
+    return [{ at: r.at, value: r.value, quantity: r.quantity, a, b }];
+  });

@@ -50,6 +50,7 @@ const CoreKept = z.strictObject({
 
 /** As it is kept. */
 export const BoilerKept = z.strictObject({
+  region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
   plant: PlantKind.optional(),
   heatingZones: z.int().min(1).max(8).optional(),
   input: BoilerInput.optional(),

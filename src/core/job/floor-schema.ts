@@ -5,6 +5,7 @@
 import * as z from 'zod';
 import { key, many, size } from './bounds';
 import type { MeasuredLeaf } from './measured-leaf';
+import { Wire } from './wire';
 
 const text = z.string().max(200);
 
@@ -60,6 +61,10 @@ const ProbeKept = z.strictObject({
 export const FloorKept = z.strictObject({
   region: z.enum(['NA', 'EU', 'UK', 'AU']).optional(),
   breakerAmps: size(1, 125, 'A', 'a breaker').optional(),
+  breakerPoles: z.enum(['one', 'two']).optional(),
+  /** The cable from breaker to box. */
+  wire: Wire.optional(),
+  aluminium: z.boolean().optional(),
   /** Ground-fault protection ahead of the device. */
   groundFault: z.enum(['upstream', 'none']).optional(),
   mats: many(MatKept, 'mats').prefault({}),
@@ -113,7 +118,10 @@ export const FloorKept = z.strictObject({
 /** With what was measured beside what it is of: as files may write it, and as everything here reads it. */
 export const FloorSurvey = FloorKept.extend({
   /** As measured. */
-  supplyVolts: size(1, 500, 'V', 'volts').optional(),
+  supplyVolts: size(1, 700, 'V', 'volts').optional(),
+  /** Each supply core to earth. */
+  firstToEarth: z.number().min(0, 'volts AC have no sign').max(700).optional(),
+  secondToEarth: z.number().min(0, 'volts AC have no sign').max(700).optional(),
   mats: many(Mat, 'mats').prefault({}),
   /** All mats together at the box. */
   togetherOhms: ohms.optional(),
@@ -142,6 +150,8 @@ const stages = ['before', 'after', 'connection'] as const;
 
 export const FLOOR_MEASURED: readonly MeasuredLeaf[] = [
   { path: ['supplyVolts'], measure: 'supply-volts', quantity: 'volts-ac', words: 'supply, between its two cores' },
+  { path: ['firstToEarth'], measure: 'supply-first', quantity: 'volts-ac', words: 'supply, first core to earth' },
+  { path: ['secondToEarth'], measure: 'supply-second', quantity: 'volts-ac', words: 'supply, second core to earth' },
   { path: ['togetherOhms'], measure: 'mats-together', quantity: 'ohms', words: 'all mats together at the box' },
   { path: ['probe', 'ohms'], measure: 'probe-ohms', quantity: 'ohms', words: 'probe, between its cores' },
   { path: ['probe', 'floorCelsius'], measure: 'probe-celsius', quantity: 'celsius', words: 'the floor at the probe' },

@@ -68,6 +68,8 @@ export const Supply = z.strictObject({
   name: shortText,
   kind: z.enum(['breaker', 'service-switch', 'fused-spur', 'plug']),
   state: z.enum(['on', 'off']),
+  /** When it was last switched: what read dead before that proves nothing. */
+  switchedAt: instant.optional(),
   heard: z.enum(['stopped', 'nothing', 'not-running']).optional(),
 });
 

@@ -16,6 +16,7 @@ import { foundFindings } from './found-readings';
 import { type Installed, withOpenVolts } from './installed';
 import { installedAsPlanned } from './installed-as-planned';
 import { checkSafe, type MakeSafe } from './make-safe';
+import { wireFindings } from './nets';
 import { outdoorFindings } from './outdoor';
 import { type Part, partsList } from './parts';
 import { type WiringPlan, wiredTerminals } from './plan';
@@ -36,7 +37,7 @@ import { circuitFindings, detectedFindings, powerUpFindings, sheathFindings } fr
 import { surveyFindings } from './survey-findings';
 import { readSystem } from './system';
 import type { LowVoltageSystem } from './system-type';
-import { missedTruth } from './wanted';
+import { heldAgainstTruth } from './wanted';
 
 export interface LowVoltageDerived {
   sheet: DeviceSheet | null;
@@ -122,14 +123,15 @@ function planningOf(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceS
   const plannable = isReadable(system) && system.kind !== 'fan-only';
   const powering = sheet && plannable ? judgePowering(job, system, sheet) : null;
   const way = powering?.ways.find((w) => w.id === powering.chosen);
-  const wiring = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
+  const judged = sheet && plannable ? (way?.plan ?? judgedPlan(powering)) : null;
+  const held =
+    sheet && judged && (way === undefined || way.works === 'no') ? heldAgainstTruth(job, system, sheet, judged) : null;
+  const fails = held !== null && held.missed.length + held.forbidden.length > 0;
+  // A plan that fails its truth is shown for its reasons, and not listed step by step.
+  const wiring = judged && fails ? { ...judged, steps: [] } : judged;
   // What the plan leaves of the fan: a conductor given away leaves no fan call, a spare core makes one.
   const planned = wiring ? withPlannedFan(system, wiring) : system;
   const settings = planSettings(job, planned, powering, plannable ? sheet : null, wiring);
-  const misses =
-    sheet && wiring && (way === undefined || way.works === 'no')
-      ? missedTruth(job, system, sheet, wiring).slice(0, 3)
-      : [];
   return {
     powering,
     way,
@@ -140,7 +142,8 @@ function planningOf(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceS
       ...(powering?.findings ?? []),
       ...(wiring?.findings ?? []),
       ...(plannable ? settings.findings : []),
-      ...misses.map((m) =>
+      ...wireFindings(held?.forbidden ?? []),
+      ...(held?.missed.slice(0, 3) ?? []).map((m) =>
         finding('plan.misses-truth', m, ['powering'], 'demand and equipment against the planned circuit'),
       ),
     ],
@@ -196,13 +199,13 @@ const floating = (wiring: WiringPlan): Finding[] =>
     );
 
 /** Everything a 24 V job implies. Never throws: what is not known is a question. */
-export function deriveLowVoltage(asked: LowVoltageJob): LowVoltageDerived {
+export function deriveLowVoltage(asked: LowVoltageJob, now: string | null = null): LowVoltageDerived {
   const candidates = candidateSystems(asked);
   // Readings that leave one reading of the letters standing have answered the question.
   const job = withSettled(asked, candidates);
   const { sheet, findings: sheetFindings } = chosenSheet(job, SHIPPED_SHEETS, DeviceSheet);
   const { system, findings: systemFindings } = systemOf(job, candidates);
-  const safe = checkSafe(job, system);
+  const safe = checkSafe(job, system, now);
   const planning = planningOf(job, system, sheet);
   const { powering, way, wiring, planned, settings } = planning;
   const plan = sheet !== null && wiring !== null && way !== undefined ? { sheet, wiring } : null;

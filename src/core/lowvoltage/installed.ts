@@ -232,17 +232,22 @@ type Link = Installed['wallLinks'][number];
 const wallLinkElement = perObject(([a, b]: Link) => linkElement(wallNode(a), wallNode(b)));
 const boardLinkElement = perObject(([a, b]: Link) => linkElement(boardNode(a), boardNode(b)));
 
+/** What conducts whether or not anything is switched: cores landed at both ends, jumpers and links. */
+export const wiresOf = ({ conductors, wallLinks, boardLinks }: Installed): CircuitElement[] => [
+  ...conductors.map(conductorElement),
+  ...wallLinks.map(wallLinkElement),
+  ...boardLinks.map(boardLinkElement),
+];
+
 /** The circuit of what is installed. */
 export function toNetlist(installed: Installed): Netlist {
-  const { conductors, wallLinks, boardLinks, contacts, device, loads, extra = [], points = [] } = installed;
+  const { conductors, contacts, device, loads, extra = [], points = [] } = installed;
   const ground = boardNode(installed.transformers[0]?.common ?? 'C');
   return {
     elements: [
       ...installed.transformers.flatMap(transformerElements),
-      ...conductors.map(conductorElement),
+      ...wiresOf(installed),
       ...(conductors.length < 2 ? [] : conductors.flatMap(besideOthers)),
-      ...wallLinks.map(wallLinkElement),
-      ...boardLinks.map(boardLinkElement),
       ...contacts.map(contactElement),
       ...(device ? [deviceElement(device)] : []),
       ...loads.filter((l) => !l.open).map(loadElement),

@@ -3,18 +3,22 @@
  * circuit says it would have read otherwise with the supply on. A silence is a first sign, not a proof.
  */
 
-import { METER_HIGH_OHMS } from '../circuit/netlist';
+import { continuity, DIRECT_OHMS } from '../circuit/continuity';
+import { METER_HIGH_OHMS, type Netlist } from '../circuit/netlist';
 import type { Point } from '../circuit/point';
+import { CircuitSolver } from '../circuit/solve';
 import { type Finding, finding } from '../findings/finding';
-import { pointWords } from '../job/points';
+import { pairKey, pointWords } from '../job/points';
 import type { ReadingEntry } from '../job/readings';
 import { readingEvidence } from '../job/readings';
 import type { LowVoltageJob } from '../job/schema';
-import { type DeadSeries, deadSeries, PROVE_AFTER, poweredAgain } from '../safe/dead';
+import { type DeadSeries, deadSeries, LIVE_BEFORE, PROVE_AFTER, poweredAgain } from '../safe/dead';
+import { GAP_WORDS, type Gap, type PairProof, provePairs } from '../safe/proved';
 import { HOT_ROLES, terminalInfo } from '../survey/terminals.data';
 import { installedAsFound } from './equipment';
+import { boardNode, type Installed, toNetlist, wallNode, wiresOf } from './installed';
 import { lineVoltageSigns } from './line-voltage';
-import { predictBetween, predictor } from './predict';
+import { circuitPoint, predictBetween, predictor } from './predict';
 import type { LowVoltageSystem } from './system-type';
 
 export type SafeVerdict = 'dead' | 'live' | 'odd' | 'proves-nothing' | 'not-measured';
@@ -30,6 +34,8 @@ const VERDICT_WORDS: Record<SafeVerdict, string> = {
 
 export interface MakeSafe {
   verdict: SafeVerdict;
+  /** Why what was read dead proves nothing. */
+  gap: Gap | null;
   /** Volts the reading would show with the supply on, by the circuit as found. */
   ifLive: number | null;
   lineVoltage: boolean;
@@ -42,7 +48,7 @@ export interface MakeSafe {
 }
 
 export const DEAD_VOLTS = 1;
-const LIVE_LOW_VOLTS = 15;
+export const LIVE_LOW_VOLTS = 15;
 const LIVE_HIGH_VOLTS = 32;
 /** What a known live source reads at least: a healthy transformer will do. */
 const PROOF_AT_LEAST = 15;
@@ -51,42 +57,85 @@ const isLive = (volts: number): boolean => (volts >= LIVE_LOW_VOLTS && volts <= 
 /** No control transformer gives more. */
 const LINE_VOLTS = 60;
 
-interface Telling {
-  reading: ReadingEntry;
-  /** With the supply on it would read this, by the wiring as found; null where a point is not landed. */
+/** A pair read with the supply off, whether the rule takes it, and what it would have read with the supply on. */
+interface Told extends PairProof {
+  /** Volts with everything on, pick-up left out; null where a point is not landed. */
   ifLive: number | null;
-  /** A transformer that no dead reading would have shown live. */
-  unseen: string | null;
+  /** Supplies, by themselves, that it would have shown. */
+  shows: ReadonlySet<string>;
 }
 
-/** What the dead readings would have shown with the supply on, each transformer by itself. */
-function whatTheyTell(job: LowVoltageJob, system: LowVoltageSystem, series: DeadSeries): Telling | null {
-  const [first] = series.dead;
-  if (!first) return null;
-  const installed = installedAsFound(job, system);
-  let best: Telling = { reading: first, ifLive: null, unseen: null };
-  for (const t of installed.transformers) {
-    const alone = {
-      ...installed,
-      transformers: installed.transformers.map((x) => (x.id === t.id ? x : { ...x, openVolts: 0 })),
-    };
-    const p = predictor(alone);
-    const idle = { id: 'idle', name: 'idle', calls: [] };
-    const told = series.dead.map((r): [ReadingEntry, number | null] => [
-      r,
-      r.a && r.b ? predictBetween(p, idle, r.a, r.b, r.meterOhms ?? METER_HIGH_OHMS) : null,
-    ]);
-    const [reading, ifLive] = told.reduce((x, y) => ((y[1] ?? -1) >= (x[1] ?? -1) ? y : x));
-    const shows = ifLive !== null && ifLive >= LIVE_LOW_VOLTS;
-    if (best.ifLive === null || (best.unseen === null && (ifLive ?? -1) > best.ifLive))
-      best = { ...best, reading, ifLive };
-    if (!shows) best = { ...best, unseen: t.hot };
-  }
-  return best;
+interface Telling {
+  told: Told[];
+  /** Supplies that reach what was surveyed: how each is called, and the pair that is proved and shows it. */
+  supplies: { id: string; words: string; shownBy: Told | null }[];
 }
+
+/**
+ * What the dead readings tell. Pick-up through the cable's capacitance is left out: a core that hangs free reads some
+ * volts beside live ones and says nothing of them.
+ */
+function whatTheyTell(job: LowVoltageJob, system: LowVoltageSystem, series: DeadSeries, now: string | null): Telling {
+  const installed = installedAsFound(job, system);
+  const elements = toNetlist(installed).elements.filter((e) => e.kind !== 'capacitance');
+  const dry: Installed = { ...installed, conductors: installed.conductors.map((c) => ({ ...c, farads: 0 })) };
+  const reach = continuity({ elements });
+  const touched = [...installed.wallScrews.map(wallNode), ...installed.boardScrews.map(boardNode)];
+  const sources = elements.flatMap((e) =>
+    e.kind === 'source' && touched.some((p) => reach(p, e.a) || reach(p, e.b)) ? [e] : [],
+  );
+  const wired = continuity({ elements: wiresOf(installed) }, DIRECT_OHMS);
+  const at = (point: string): string => circuitPoint(installed, point);
+  const read = new Map(
+    series.dead.flatMap((r) =>
+      r.a !== undefined && r.b !== undefined ? [[pairKey(r.a, r.b), { a: r.a, b: r.b, what: '' }] as const] : [],
+    ),
+  );
+  const proofs = provePairs(job, [...read.values()], {
+    deadVolts: DEAD_VOLTS,
+    liveAtLeast: LIVE_LOW_VOLTS,
+    proofAtLeast: PROOF_AT_LEAST,
+    kinds: ['volts-ac'],
+    joined: (a, b) => wired(at(a), at(b)),
+    shownBy: 'pair',
+    now,
+  });
+  const meterOf = (p: PairProof): number => p.reading?.meterOhms ?? METER_HIGH_OHMS;
+  const volts = (only: string | null): (number | null)[] => {
+    const others = new Set(sources.flatMap((s) => (only === null || s.id === only ? [] : [s.id])));
+    const p = predictor(dry, (netlist) => new CircuitSolver(muted(netlist, others)));
+    return proofs.map((x) => predictBetween(p, IDLE, x.pair.a, x.pair.b, meterOf(x)));
+  };
+  const all = volts(null);
+  const alone = sources.map((s) => ({ s, volts: sources.length === 1 ? all : volts(s.id) }));
+  const told = proofs.map((p, i): Told => {
+    const shows = alone.flatMap(({ s, volts: v }) => ((v[i] ?? -1) >= LIVE_LOW_VOLTS ? [s.id] : []));
+    // What the circuit says would read nothing with the supply on cannot have been proved by being read.
+    const gap: Gap | null = p.gap ?? (shows.length === 0 ? 'never-live' : null);
+    return { ...p, gap, ifLive: all[i] ?? null, shows: new Set(shows) };
+  });
+  return {
+    told,
+    supplies: sources.map((s) => ({
+      id: s.id,
+      words: installed.transformers.find((t) => `source:${t.id}` === s.id)?.hot ?? s.name,
+      shownBy: told.find((t) => t.gap === null && t.shows.has(s.id)) ?? null,
+    })),
+  };
+}
+
+const IDLE = { id: 'idle', name: 'idle', calls: [] };
+
+/** A circuit with some of its supplies off, and with no pick-up from core to core. */
+const muted = (netlist: Netlist, off: ReadonlySet<string>): Netlist => ({
+  ...netlist,
+  elements: netlist.elements
+    .filter((e) => e.kind !== 'capacitance')
+    .map((e) => (e.kind === 'source' && off.has(e.id) ? { ...e, volts: 0 } : e)),
+});
 
 /** Whether every supply is off and proved, and what is missing to say so. */
-export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem): MakeSafe {
+export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem, now: string | null = null): MakeSafe {
   const findings: Finding[] = [];
   const line = lineVoltageSigns(job);
   if (line.stops) findings.push(finding('safe.line-voltage', { sign: line.why }, line.about, line.evidence));
@@ -101,18 +150,36 @@ export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem): MakeSaf
     if (s.state === 'on' && !powered && measured)
       findings.push(finding('safe.supply-on', { supply: s.name }, [`supply:${id}`], 'marked on'));
 
-  const result = (verdict: SafeVerdict, r: ReadingEntry | null, ifLive: number | null, more = false): MakeSafe => {
+  const result = (
+    verdict: SafeVerdict,
+    r: ReadingEntry | null,
+    ifLive: number | null,
+    more = false,
+    gap: Gap | null = null,
+  ): MakeSafe => {
     // Once the display has been judged the supply is on again, and rightly so.
-    const proved = verdict === 'dead' && series.unanswered.length === 0 && !line.stops && (allOff || powered);
+    // Live on purpose, before: answered by whatever is proved dead of that supply since.
+    const answered = series.unanswered.every((x) => x.measure === LIVE_BEFORE && r !== null && x.at <= r.at);
+    const proved = verdict === 'dead' && answered && !line.stops && (allOff || powered);
     const touched = Object.keys(job.survey.conductors).length > 0;
     const said = findings.some((f) => f.severity === 'blocker');
     if (!proved && powered) findings.push(finding('safe.was-not-proved', {}, ['supply'], VERDICT_WORDS[verdict]));
     else if (!proved && touched && !said)
       findings.push(finding('safe.not-proved', {}, ['supply'], VERDICT_WORDS[verdict]));
-    return { verdict, ifLive, lineVoltage: line.stops, proved, reading: r?.id ?? null, proveAfter: more, findings };
+    return {
+      verdict,
+      gap,
+      ifLive,
+      lineVoltage: line.stops,
+      proved,
+      reading: r?.id ?? null,
+      proveAfter: more,
+      findings,
+    };
   };
 
-  const waiting = series.unanswered.at(-1);
+  // What was read on purpose with the supply on only waits for its dead reading.
+  const waiting = series.unanswered.filter((r) => r.measure !== LIVE_BEFORE).at(-1);
   if (waiting) {
     const again = series.readings.find(
       (r) => r.at > waiting.at && Math.abs(r.value) <= DEAD_VOLTS && samePair(r, waiting),
@@ -137,29 +204,41 @@ export function checkSafe(job: LowVoltageJob, system: LowVoltageSystem): MakeSaf
     else findings.push(finding('safe.odd-reading', { volts: waiting.value }, about, readingEvidence(waiting)));
     return result(isLive(waiting.value) ? 'live' : 'odd', again ?? waiting, null, again !== undefined);
   }
-  const telling = whatTheyTell(job, system, series);
-  if (!telling) return result('not-measured', null, null);
-  const { reading, ifLive, unseen } = telling;
-  // Would it have read otherwise? The wiring as found was solved with the supply on.
-  if (ifLive === null || ifLive < LIVE_LOW_VOLTS) {
-    findings.push(
-      finding(
-        'safe.proves-nothing',
-        { a: pointWords(job, reading.a), b: pointWords(job, reading.b) },
-        [`reading:${reading.id}`],
-        `with the supply on it would read ${ifLive === null ? 'nothing: a point is not landed' : `${ifLive.toFixed(1)} V`}`,
-      ),
-    );
-    return result('proves-nothing', reading, ifLive);
+  const { told, supplies: reaching } = whatTheyTell(job, system, series, now);
+  if (told.length === 0) return result('not-measured', null, null);
+  const best = told.reduce((x, y) => (worth(y) >= worth(x) ? y : x));
+  const unseen = reaching.find((s) => s.shownBy === null);
+  if (unseen === undefined && reaching.length > 0) {
+    const { shownBy } = reaching[0] as { shownBy: Told };
+    return result('dead', shownBy.reading, shownBy.ifLive);
   }
-  if (unseen !== null) {
-    findings.push(
-      finding('safe.other-transformer', { terminal: unseen }, [`board.${unseen}`], 'each transformer solved by itself'),
-    );
-    return result('proves-nothing', reading, ifLive);
+  if (best.gap !== null) {
+    // Once it was powered, what is said is that it was never proved.
+    if (!powered)
+      findings.push(
+        finding(
+          'safe.proves-nothing',
+          { a: pointWords(job, best.pair.a), b: pointWords(job, best.pair.b), ...GAP_WORDS[best.gap] },
+          best.reading ? [`reading:${best.reading.id}`] : ['supply'],
+          best.gap === 'never-live'
+            ? `with the supply on it would read ${best.ifLive === null ? 'nothing: a point is not landed' : `${best.ifLive.toFixed(1)} V`}`
+            : best.reading
+              ? readingEvidence(best.reading)
+              : 'no reading',
+        ),
+      );
+    return result('proves-nothing', best.reading, best.ifLive, best.gap === 'meter-after', best.gap);
   }
-  return result('dead', reading, ifLive);
+  const terminal = unseen?.words ?? 'R';
+  findings.push(finding('safe.other-transformer', { terminal }, [`board.${terminal}`], 'each supply solved by itself'));
+  return result('proves-nothing', best.reading, best.ifLive);
 }
+
+/** Gaps from the first to the last: a pair that lacks only the last proof is worth the most. */
+const GAP_ORDER = Object.keys(GAP_WORDS) as Gap[];
+/** How far a pair has got: proved, or by its gap; one that shows a supply before one that shows none. */
+const worth = (t: Told): number =>
+  (t.gap === null ? GAP_ORDER.length : GAP_ORDER.indexOf(t.gap)) + (t.shows.size > 0 ? 100 : 0);
 
 const samePair = (x: ReadingEntry, y: ReadingEntry): boolean =>
   [x.a, x.b].sort().join('|') === [y.a, y.b].sort().join('|');

@@ -219,8 +219,8 @@ function minutesTaken({ planned, wiring }: LowVoltageDerived): NonNullable<Share
 export const lowVoltageFamily: FamilyModule<'24v', LowVoltageDerived> = {
   id: '24v',
   surveyed: (job) => plural(Object.keys(job.survey.conductors).length, 'conductor'),
-  derive: (job) => {
-    const own = deriveLowVoltage(job);
+  derive: (job, now) => {
+    const own = deriveLowVoltage(job, now);
     const { sheet, system, questions, findings, proof, settings, wiring, parts, safe } = own;
     return {
       own,

@@ -78,6 +78,8 @@ interface Ground {
   cores: readonly Core[];
   /** Letters at the board, by role. */
   labels: ReadonlyMap<TerminalRole, string>;
+  /** The letter where a role lands at the board: as seen there, else the usual one of that role. */
+  label: (role: TerminalRole) => string;
 }
 
 /** Cores placed one after another: a screw takes one. */
@@ -148,7 +150,7 @@ export class Placing {
   }
 
   place(core: Core): void {
-    const { system, kit, labels } = this.ground;
+    const { system, kit, label } = this.ground;
     const takeover = this.taken.get(core.id);
     const role = takeover?.role ?? roleOf(core);
     if (!role) {
@@ -170,7 +172,7 @@ export class Placing {
       return;
     }
     this.used.add(target);
-    const board = takeover && takeover.onto === undefined ? (labels.get(role) ?? 'C') : (core.board ?? null);
+    const board = takeover && takeover.onto === undefined ? label(role) : (core.board ?? null);
     this.rows.push({
       ...this.base(core),
       newWall: target,
@@ -189,7 +191,7 @@ export class Placing {
 
   /** Conductors of a cable that is yet to be pulled. */
   addCables(): void {
-    const { takeovers, sheet, labels } = this.ground;
+    const { takeovers, sheet, label } = this.ground;
     for (const t of takeovers) {
       if (t.added === undefined) continue;
       const target = deviceTerminal(sheet, t.role, this.singleHot);
@@ -201,7 +203,7 @@ export class Placing {
         oldWall: null,
         newWall: target,
         oldBoard: null,
-        newBoard: labels.get(t.role) ?? 'C',
+        newBoard: label(t.role),
         function: FUNCTION[t.role] ?? t.role,
         why: t.why,
       });

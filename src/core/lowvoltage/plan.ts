@@ -52,7 +52,8 @@ export function planWiring(
   const sensor = planSensorPair(job, sheet, all);
   const findings: Finding[] = [...sensor.findings];
   const labels = boardLabels(job);
-  const placing = new Placing({ job, system, sheet, takeovers, kit, cores, labels });
+  const { label } = equipmentCircuit(job, system);
+  const placing = new Placing({ job, system, sheet, takeovers, kit, cores, labels, label });
   for (const core of cores) placing.place(core);
   placing.addCables();
   findings.push(...placing.findings);

@@ -18,7 +18,7 @@ import type { Takeover } from './placing';
 import { planWiring, type WiringPlan } from './plan';
 import type { PowerKit } from './power-kits';
 import { isHeatPump, type LowVoltageSystem } from './system';
-import { missedTruth } from './wanted';
+import { heldAgainstTruth, type Missed } from './wanted';
 
 export type PowerWayId =
   | 'common'
@@ -430,6 +430,12 @@ function judgedWays(job: LowVoltageJob, system: LowVoltageSystem, sheet: DeviceS
   ];
 }
 
+/** Which truth a plan fails: the call, and what it would run or leave out. */
+const missedWords = ({ state, lacks, extra }: Missed): string =>
+  lacks.length > 0
+    ? `with it, ${state} would not run the ${lacks[0]}`
+    : `with it, ${state} would also run the ${extra[0] ?? ''}`;
+
 /** Each way with its plan; best first. Minutes count, and what the customer loses in their stead. */
 function withPlans(
   job: LowVoltageJob,
@@ -446,10 +452,13 @@ function withPlans(
     const plan = planWiring(job, system, sheet, [...way.takeovers, ...withFan], kit ?? null, trickle);
     const offered: PowerWay = { ...way, condition: way.condition ?? null, plan };
     // A plan under which the equipment would not do what is called is not offered, whatever else speaks for it.
-    const missed = way.works === 'no' ? [] : missedTruth(job, system, sheet, plan);
-    return missed.length > 0
-      ? { ...offered, works: 'no', why: `wired so, ${missed[0]?.state} would not do what is called` }
-      : offered;
+    if (way.works === 'no') return offered;
+    const { missed, forbidden } = heldAgainstTruth(job, system, sheet, plan);
+    const [bad] = forbidden;
+    // The same table as for what is found: a plan never joins what may not meet.
+    if (bad) return { ...offered, works: 'no', why: `it would connect ${bad.a} to ${bad.b}` };
+    const [first] = missed;
+    return first ? { ...offered, works: 'no', why: missedWords(first) } : offered;
   });
   // What can still be measured comes before hours of work.
   const rank = (way: PowerWay): number =>

@@ -119,7 +119,7 @@ function pointsOf(installed: Installed): Point[] {
  * A point as the circuit names it: a bare end by its conductor, a transformer's and fuse's leads by the
  * first transformer. Other points stay as they are, and may not be there.
  */
-function circuitPoint(installed: Installed, point: string): string {
+export function circuitPoint(installed: Installed, point: string): string {
   const parsed = parsePoint(point);
   if (parsed?.kind === 'core') {
     const c = installed.conductors.find((x) => x.id === parsed.conductor);

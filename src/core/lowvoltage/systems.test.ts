@@ -76,7 +76,10 @@ describe('refused, with the reason', () => {
     ['system.serial', FIVE_WIRES, { seen: { serialControl: true } }],
     ['system.line-voltage', FIVE_WIRES, { seen: { wireNuts: true } }],
   ])('%s for %s', (code, lines, survey) => {
-    const d = derived(landed(lines, survey));
+    // With nothing read: a healthy reading between control points would outweigh a sign.
+    const d = derived(
+      landed(lines, survey, { readings: {}, supplies: { s: { name: 'Breaker', kind: 'breaker', state: 'off' } } }),
+    );
     expect(codesOf(d)).toContain(code);
     expect(d.system.verdict).toBe('refused');
     expect(d.wiring).toBeNull();

@@ -5,8 +5,10 @@
  */
 import type { DeviceSheet } from '../devices/sheet';
 import type { LowVoltageJob } from '../job/schema';
+import type { Forbidden } from '../nets/nets';
 import { withPlannedFan } from './air';
 import { installedAsPlanned } from './installed-as-planned';
+import { forbiddenWires } from './nets';
 import type { WiringPlan } from './plan';
 import { predictor } from './predict';
 import { type CallState, callStates } from './states';
@@ -85,13 +87,20 @@ const JUDGED: ReadonlySet<string> = new Set([
   'damper-b',
 ]);
 
+export interface Held {
+  /** What would run otherwise than called, state by state. */
+  missed: Missed[];
+  /** Screws that the plan joins and that may not be joined. */
+  forbidden: Forbidden[];
+}
+
 /** Where the planned circuit does something other than what is called, state by state. */
-export function missedTruth(
+export function heldAgainstTruth(
   job: LowVoltageJob,
   system: LowVoltageSystem,
   sheet: DeviceSheet,
   plan: WiringPlan,
-): Missed[] {
+): Held {
   const planned = withPlannedFan(system, plan);
   const installed = installedAsPlanned(job, planned, sheet, plan);
   const p = predictor(installed);
@@ -110,5 +119,5 @@ export function missedTruth(
         extra: extra.map((id) => names.get(id) ?? id),
       });
   }
-  return missed;
+  return { missed, forbidden: forbiddenWires(installed) };
 }

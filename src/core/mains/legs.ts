@@ -5,7 +5,7 @@
 import { type CircuitElement, CLOSED_OHMS, type Netlist } from '../circuit/netlist';
 import type { ProbePoint } from '../circuit/probe';
 import { CircuitSolver } from '../circuit/solve';
-import { nominalVolts } from './supply';
+import type { SupplyRead } from './supply';
 
 export interface Legs {
   /** Volts of each conductor to earth, and by how much the second is behind the first. */
@@ -14,11 +14,16 @@ export interface Legs {
   degrees: number;
 }
 
-/** @param twoHots both conductors are live; without it the second is at earth */
-export function legsOf(volts: number, twoHots: boolean): Legs {
-  if (!twoHots) return { L: volts, N: 0, degrees: 0 };
+/** What of a supply decides how its conductors stand to earth: told, or assumed where nothing says it. */
+export type LegsRead = Pick<SupplyRead, 'kind' | 'could'>;
+
+/** Volts of each conductor to earth: a neutral is at earth, two hots share the volts between them. */
+export function legsOf(volts: number, { kind, could }: LegsRead): Legs {
+  // While it is open the most usual of what it could be is predicted; nothing is planned on it.
+  const supply = kind ?? could[0];
+  if (!supply || supply.toEarth.some(([low]) => low === 0)) return { L: volts, N: 0, degrees: 0 };
   // Two of three phases are 120° apart: the volts between them are √3 of each to earth.
-  if (nominalVolts(volts) === 208) return { L: volts / Math.sqrt(3), N: volts / Math.sqrt(3), degrees: 120 };
+  if (supply.id.startsWith('two-legs')) return { L: volts / Math.sqrt(3), N: volts / Math.sqrt(3), degrees: 120 };
   return { L: volts / 2, N: volts / 2, degrees: 180 };
 }
 

@@ -1,10 +1,11 @@
-/** Proving mains dead: prove the tester, test every pair where the work is, prove it again. */
+/** Proving mains dead: every pair read live, read dead where the work is, and the tester shown to work after it. */
 import { type Point, pointParts } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { pairKey } from '../job/points';
 import { type ReadingEntry, readingsInTime } from '../job/readings';
-import type { Job, Reading } from '../job/schema';
-import { deadSeries, PROVE_AFTER, PROVE_BEFORE, poweredAgain } from '../safe/dead';
+import type { Job, Quantity, Reading } from '../job/schema';
+import { deadSeries, isProof, LIVE_BEFORE, PROVE_AFTER, PROVE_BEFORE, poweredAgain } from '../safe/dead';
+import { type DeadPair, GAP_WORDS, type LiveReading, provePairs } from '../safe/proved';
 
 export interface ProveStep {
   id: string;
@@ -12,19 +13,15 @@ export interface ProveStep {
   low: number;
   high: number;
   measure: string;
+  quantity: Quantity;
   a?: Point;
   b?: Point;
 }
 
 const DEAD_VOLTS = 5;
-/** Two points that must be dead to each other. */
-export interface DeadPair {
-  a: Point;
-  b: Point;
-  what: string;
-}
 
-const PAIRS: readonly DeadPair[] = (
+/** Where a spur or a box has live, neutral and earth. */
+const BOX_PAIRS: readonly DeadPair[] = (
   [
     ['L', 'N'],
     ['L', 'E'],
@@ -32,19 +29,80 @@ const PAIRS: readonly DeadPair[] = (
   ] as const
 ).map(([a, b]) => ({ a: `box.${a}`, b: `box.${b}`, what: `${a} to ${b} where you work` }));
 
-/** @param low volts of a known live source at least: 200 on a 230 V supply, 100 where 120 V is usual */
-export const proveSteps = (low: number, pairs: readonly DeadPair[] = PAIRS): readonly ProveStep[] => [
-  { id: PROVE_BEFORE, measure: PROVE_BEFORE, what: 'Tester on a known live source', low, high: 300 },
-  ...pairs.map(({ a, b, what }) => ({
-    id: pairs === PAIRS ? `dead-${pointParts(a).id}-${pointParts(b).id}` : `dead-${a}-${b}`,
-    measure: 'dead',
-    what,
-    low: 0,
-    high: DEAD_VOLTS,
-    a,
-    b,
+/** Read live at L to N and L to E, every one of its three points has been touched. */
+export const BOX = { pairs: BOX_PAIRS, live: BOX_PAIRS.slice(0, 2) } as const;
+
+export interface MainsRules {
+  /** Volts of a known live source at least: 200 on a 230 V supply, 100 where 120 V is usual. */
+  liveAtLeast: number;
+  pairs: readonly DeadPair[];
+  /** What must have read live with the supply on: enough pairs to touch every point of it. */
+  live: readonly DeadPair[];
+  alsoLive?: readonly LiveReading[];
+  /** Something is there to be touched: not proved is then a blocker, and a caution once it was powered. */
+  touched: boolean;
+  now: string | null;
+}
+
+const stepId = (kind: string, { a, b }: DeadPair): string =>
+  a.startsWith('box.') ? `${kind}-${pointParts(a).id}-${pointParts(b).id}` : `${kind}-${a}-${b}`;
+/** Highest mains that a tester is proved on, V. */
+const HIGHEST = 520;
+
+/** Each kind of reading that the pairs ask for; a tester is shown to work on what it was used for. */
+const kindsOf = (pairs: readonly DeadPair[]): { quantity: Quantity; own: number | undefined }[] =>
+  (['volts-ac', 'volts-dc'] as const).flatMap((quantity) => {
+    const of = pairs.filter((p) => (p.own?.kinds ?? ['volts-ac']).includes(quantity));
+    return of.length === 0 ? [] : [{ quantity, own: of.every((p) => p.own) ? of[0]?.own?.liveAtLeast : undefined }];
+  });
+
+/** The readings in their order: live, dead, the tester again. */
+export const proveSteps = ({
+  liveAtLeast,
+  pairs,
+  live,
+}: Pick<MainsRules, 'liveAtLeast' | 'pairs' | 'live'>): readonly ProveStep[] => [
+  // Nothing of the mains reads live here: the tester is shown to work on another source.
+  ...(pairs.some((p) => p.foreign) && live.every((p) => p.own)
+    ? [
+        {
+          id: PROVE_BEFORE,
+          measure: PROVE_BEFORE,
+          what: 'Tester on a known live source',
+          low: liveAtLeast,
+          high: HIGHEST,
+          quantity: 'volts-ac' as const,
+        },
+      ]
+    : []),
+  ...live.map((p) => ({
+    id: stepId('live', p),
+    measure: LIVE_BEFORE,
+    what: `Supply on: ${p.what}`,
+    low: p.own?.liveAtLeast ?? liveAtLeast / 2,
+    quantity: p.own?.kinds[0] ?? ('volts-ac' as const),
+    high: HIGHEST,
+    a: p.a,
+    b: p.b,
   })),
-  { id: PROVE_AFTER, measure: PROVE_AFTER, what: 'Tester on the known live source again', low, high: 300 },
+  ...pairs.map((p) => ({
+    id: stepId('dead', p),
+    measure: 'dead',
+    what: `Supply off: ${p.what}`,
+    low: 0,
+    high: p.own?.deadVolts ?? DEAD_VOLTS,
+    quantity: p.own?.kinds[0] ?? ('volts-ac' as const),
+    a: p.a,
+    b: p.b,
+  })),
+  ...kindsOf(pairs).map(({ quantity, own }) => ({
+    id: quantity === 'volts-ac' ? PROVE_AFTER : `${PROVE_AFTER}-dc`,
+    measure: PROVE_AFTER,
+    what: `Tester on a known live ${quantity === 'volts-ac' ? '' : 'DC '}source again`,
+    low: own ?? liveAtLeast,
+    high: HIGHEST,
+    quantity,
+  })),
 ];
 
 export interface MainsSafe {
@@ -55,49 +113,69 @@ export interface MainsSafe {
   findings: Finding[];
 }
 
-/** "the highest of the three" in one reading without points stands for all pairs. */
-const ALL = pairKey(undefined, undefined);
+const NOT_JOINED = (): boolean => false;
 
-/**
- * @param touched something is there to be touched: not proved is then a blocker, and a caution once it was powered
- */
-export function checkMainsSafe(
-  job: Pick<Job, 'readings' | 'powerUp'>,
-  liveAtLeast = 200,
-  touched = true,
-  pairs?: readonly DeadPair[],
-): MainsSafe {
-  const steps = proveSteps(liveAtLeast, pairs);
+/** Whether everything that could be touched is proved dead, by the one rule of `safe/proved`. */
+export function checkMainsSafe(job: Pick<Job, 'readings' | 'powerUp' | 'supplies'>, rules: MainsRules): MainsSafe {
+  const { liveAtLeast, pairs, alsoLive = [], now, touched } = rules;
+  const steps = proveSteps(rules);
   const findings: Finding[] = [];
-  const series = deadSeries(job, { deadVolts: DEAD_VOLTS, proofAtLeast: liveAtLeast, liveIsProof: false });
-  const key = (r: ReadingEntry): string => pairKey(r.a, r.b);
-  const whole = series.readings.filter((r) => key(r) === ALL).at(-1) ?? null;
-  const ofPair = (s: ProveStep): ReadingEntry | null =>
-    series.readings.filter((r) => key(r) === pairKey(s.a, s.b)).at(-1) ?? whole;
-  const proofReadings = readingsInTime(job, (r) => r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER);
-  const readings = steps.map((s) =>
-    s.measure === 'dead' ? ofPair(s) : (proofReadings.filter((r) => r.measure === s.measure).at(-1) ?? null),
-  );
-  const good = steps.map((s, i) => {
-    const r = readings[i];
-    return r !== null && r !== undefined && Math.abs(r.value) <= s.high && Math.abs(r.value) >= s.low;
+  const series = deadSeries(job, { deadVolts: DEAD_VOLTS, proofAtLeast: liveAtLeast, liveIsProof: true });
+  const proofs = provePairs(job, pairs, {
+    deadVolts: DEAD_VOLTS,
+    liveAtLeast: liveAtLeast / 2,
+    proofAtLeast: liveAtLeast,
+    kinds: ['volts-ac'],
+    joined: NOT_JOINED,
+    shownBy: 'points',
+    alsoLive,
+    now,
   });
-  const tests = readings.slice(1, -1);
-  const [before, after] = [readings[0], readings.at(-1)];
-  const order =
-    before != null && after != null && tests.every((d) => d != null && before.at <= d.at && d.at <= after.at);
-  const live = series.unanswered.at(-1);
-  const answered = series.readings.length > 0 && live === undefined;
-  if (live)
+  const all = readingsInTime(job);
+  const last = (wanted: (r: ReadingEntry) => boolean): Reading | null => all.filter(wanted).at(-1) ?? null;
+  const between =
+    (s: ProveStep) =>
+    (r: LiveReading): boolean =>
+      pairKey(r.a, r.b) === pairKey(s.a, s.b);
+  const readings = steps.map((s): Reading | null => {
+    if (s.measure === PROVE_AFTER || s.measure === PROVE_BEFORE)
+      return last((r) => r.measure === s.measure && r.quantity === s.quantity);
+    const proof = proofs.find((p) => s.measure === 'dead' && pairKey(p.pair.a, p.pair.b) === pairKey(s.a, s.b));
+    if (s.measure === 'dead') return proof?.reading ?? null;
+    const was = [...all.filter((r) => !isProof(r)), ...alsoLive]
+      .filter((r) => between(s)(r) && Math.abs(r.value) >= s.low)
+      .at(-1);
+    return was ? { by: '', source: 'typed', ...was } : null;
+  });
+  const gaps = proofs.filter((p) => p.gap !== null);
+  const proved = gaps.length === 0 && pairs.length > 0 && series.unanswered.length === 0;
+  // What was read on purpose with the supply on only waits for its dead reading.
+  const still = series.unanswered.filter((r) => r.measure !== LIVE_BEFORE).at(-1);
+  if (still)
     findings.push(
-      finding('mains.still-live', { volts: live.value }, ['supply'], `read ${live.at.slice(11, 16)}, not yet answered`),
+      finding(
+        'mains.still-live',
+        { volts: still.value },
+        ['supply'],
+        `read ${still.at.slice(11, 16)}, not yet answered`,
+      ),
     );
-  const proved = good.every(Boolean) && order && answered;
-  if (!proved && !live) {
-    const missing = steps.filter((_, i) => !good[i]).map((s) => s.what);
-    const evidence = order || missing.length > 0 ? 'a reading is missing' : 'not in the order prove, test, prove';
+  else if (!proved) {
+    const missing = gaps.map((g) => `${g.pair.what}, ${GAP_WORDS[g.gap ?? 'not-read'].why}`);
+    const [first] = gaps;
+    const evidence = first?.reading
+      ? `read ${first.reading.at.slice(0, 16).replace('T', ' ')}`
+      : 'a reading is missing';
     if (poweredAgain(job)) findings.push(finding('mains.was-not-proved', { missing }, ['supply'], evidence));
-    else if (touched) findings.push(finding('mains.not-proved', { missing }, ['supply'], evidence));
+    else if (touched)
+      findings.push(
+        finding(
+          'mains.not-proved',
+          { missing, instead: GAP_WORDS[first?.gap ?? 'not-read'].instead },
+          ['supply'],
+          evidence,
+        ),
+      );
   }
   return { proved, steps, readings, findings };
 }

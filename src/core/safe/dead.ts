@@ -7,17 +7,19 @@ import { pairKey } from '../job/points';
 import { type ReadingEntry, readingsInTime } from '../job/readings';
 import type { Job } from '../job/schema';
 
+/** Measure of the points read with the supply still on, before it is switched off: a reading that is meant to be live. */
+export const LIVE_BEFORE = 'live-before';
 /** Measure of the tester proved on a known live point, before. */
 export const PROVE_BEFORE = 'prove-before';
 /** The same, after. */
 export const PROVE_AFTER = 'prove-after';
 
-const isProof = (r: ReadingEntry): boolean => r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER;
+export const isProof = (r: ReadingEntry): boolean => r.measure === PROVE_BEFORE || r.measure === PROVE_AFTER;
 const isVolts = (r: ReadingEntry): boolean => r.quantity === 'volts-ac' || r.quantity === 'volts-dc';
 /** States that claim an isolated installation. */
-const ISOLATED: ReadonlySet<string> = new Set(['off', 'isolated']);
+export const ISOLATED: ReadonlySet<string> = new Set(['off', 'isolated']);
 /** Stops at which the supply is rightly on again. */
-const POWERED: ReadonlySet<string> = new Set(['power-up', 'set-up', 'week', 'proof', 'hand-over']);
+export const POWERED: ReadonlySet<string> = new Set(['power-up', 'set-up', 'week', 'proof', 'hand-over']);
 
 /** The supply has rightly been on again since: the display was judged, or something was read with power. */
 export const poweredAgain = (job: Pick<Job, 'powerUp' | 'readings'>): boolean =>

@@ -19,10 +19,11 @@ export function MainsMakeSafe(): ReactNode {
   const next = steps.findIndex((_, i) => safe.readings[i] === null);
   return (
     <>
-      <Bench title="Make safe" note="mains: prove, test, prove">
+      <Bench title="Make safe" note="mains: live, dead, tester again">
         <p className="caution-line">{MAINS_CAUTION}</p>
         {steps.map((s, i) => {
           const r = safe.readings[i];
+          const live = s.measure !== 'dead';
           return (
             <section key={s.id} className="panel stack">
               <h2>
@@ -32,22 +33,24 @@ export function MainsMakeSafe(): ReactNode {
                 <p className="mono big-figure">{fixed(r.value, 0)} V</p>
               ) : (
                 <p className="soft">
-                  wants {s.low} to {s.high} V
+                  {live ? `Expected: ${s.low} V or more` : `Expected: ${s.high} V or less`}
+                  {s.quantity === 'volts-dc' ? ', meter on DC' : ', meter on AC'}
                 </p>
               )}
               <ReadingEntry
                 label={`Step ${i + 1}, volts`}
-                quantity="volts-ac"
+                quantity={s.quantity}
                 units={job.units}
                 disabled={sealed}
                 onRead={(value) =>
                   read(`${s.id}: ${fixed(value, 0)} V`, {
-                    quantity: 'volts-ac',
+                    quantity: s.quantity,
                     value,
                     stop: 'make-safe',
                     measure: s.measure,
                     ...(s.a && s.b ? { a: s.a, b: s.b } : {}),
-                    state: 'off',
+                    // Read on purpose with the supply on: a claim of "off" would make it a supply that came back.
+                    state: s.measure === 'dead' ? 'off' : 'on',
                   })
                 }
               />
@@ -59,10 +62,10 @@ export function MainsMakeSafe(): ReactNode {
         here="make-safe"
         sentence={
           safe.proved
-            ? 'Dead, and proved: the tester worked before and after.'
+            ? 'Proved dead. These points read live before, and the tester worked after.'
             : next >= 0
-              ? `Next: ${steps[next]?.what.toLowerCase() ?? ''}.`
-              : 'All read, and not yet a proof: in order, and each as it should be.'
+              ? `Next: step ${next + 1}. ${steps[next]?.what ?? ''}.`
+              : 'Every step has a reading, but they do not prove it dead. See below.'
         }
       >
         <ReadingsLog stop="make-safe" />

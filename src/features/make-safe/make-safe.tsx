@@ -1,8 +1,12 @@
 'use client';
 
 import { pointParts, screwWords } from '@core/circuit/point';
+import { pairKey } from '@core/job/points';
+import { isOfOld, readingsInTime } from '@core/job/readings';
 import type { Supply } from '@core/job/schema';
-import { provingPairs, type SafeVerdict } from '@core/lowvoltage/make-safe';
+import { DEAD_VOLTS, LIVE_LOW_VOLTS, provingPairs, type SafeVerdict } from '@core/lowvoltage/make-safe';
+import { LIVE_BEFORE, PROVE_AFTER } from '@core/safe/dead';
+import { FRESH_SECONDS } from '@core/safe/proved';
 import { fixed } from '@core/units/units';
 /** Make safe: every supply off, heard, and proved dead with a meter. */
 import Button from '@mui/material/Button';
@@ -10,7 +14,6 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { HalfScope } from '../../ui/half-typed';
-import { RangeBar } from '../../ui/range-bar';
 import { ReadingEntry } from '../../ui/reading-entry';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
@@ -19,11 +22,11 @@ import { ReadingsLog } from '../shell/readings-log';
 import './make-safe.css';
 
 const SAYS: Record<SafeVerdict, string> = {
-  dead: 'Dead, and proved: the same two screws would have read {live} with the supply on.',
+  dead: 'Proved dead. With the supply on, these two points would read {live}.',
   live: 'Still live. Touch nothing: the wrong breaker or switch is off.',
   odd: 'That is neither dead nor healthy. Touch nothing until it is explained.',
-  'proves-nothing': 'That reading proves nothing: it would be the same with the supply on.',
-  'not-measured': 'Switch every supply off, then prove it dead with the meter.',
+  'proves-nothing': 'Not proved dead yet. See what is missing.',
+  'not-measured': 'Measure it live, switch every supply off, then measure it dead.',
 };
 
 const KINDS: readonly { value: Supply['kind']; label: string }[] = [
@@ -114,6 +117,7 @@ function SupplyRow({ id, s, setSupply }: { id: string; s: Supply; setSupply: Set
           setSupply(id, `${s.name} ${s.state === 'on' ? 'off' : 'on'}`, {
             ...s,
             state: s.state === 'on' ? 'off' : 'on',
+            switchedAt: new Date().toISOString(),
           })
         }
       >
@@ -184,14 +188,71 @@ function Supplies(): ReactNode {
   );
 }
 
-/** The meter on two screws, and what it says. */
+interface StepProps {
+  n: number;
+  title: string;
+  label: string;
+  /** What was read, and whether it does. */
+  shown: number | null;
+  good: boolean;
+  take: (value: number) => boolean;
+  button?: string;
+}
+
+/** One reading of the series: what to measure, what it showed. */
+function Step({ n, title, label, shown, good, take, button }: StepProps): ReactNode {
+  const { job, sealed } = useLowVoltage();
+  return (
+    <div className="safe-step">
+      <p>
+        <b>
+          {n}. {title}
+        </b>{' '}
+        {shown === null ? null : (
+          <span className={good ? 'verdict-dead' : 'verdict-odd'}>
+            <span className="mono">{fixed(shown, 1)} V</span> {good ? '✓' : 'not as expected'}
+          </span>
+        )}
+      </p>
+      <ReadingEntry
+        label={label}
+        quantity="volts-ac"
+        units={job.units}
+        disabled={sealed}
+        {...(button === undefined ? {} : { button })}
+        onRead={take}
+      />
+    </div>
+  );
+}
+
+/** The meter on two screws: live, dead, and on a known live source again. */
 function ProveDead(): ReactNode {
-  const { job, derived, read, sealed } = useLowVoltage();
-  const { safe } = derived;
-  const pairs = provingPairs(job);
+  const { job, derived, read } = useLowVoltage();
+  const pairs = provingPairs(job, derived.system);
   const [pairAt, setPairAt] = useState(0);
-  const pair = pairs[Math.min(pairAt, pairs.length - 1)] ?? { a: 'board.R', b: 'board.C' };
-  const reading = safe.reading ? job.readings[safe.reading] : undefined;
+  const pair = pairs[Math.min(pairAt, pairs.length - 1)] ?? { a: 'board.R' as const, b: 'board.C' as const };
+  const points = `${screwWords(pair.a)} to ${screwWords(pair.b)}`;
+  const ofPair = readingsInTime(
+    job,
+    (r) =>
+      r.quantity === 'volts-ac' &&
+      pairKey(r.a, r.b) === pairKey(pair.a, pair.b) &&
+      (r.stop === 'make-safe' || isOfOld(r)),
+  );
+  const dead = ofPair.filter((r) => r.state === 'off').at(-1);
+  const live = ofPair.filter((r) => r.state !== 'off' && (!dead || r.at <= dead.at)).at(-1);
+  const after = readingsInTime(job, (r) => r.measure === PROVE_AFTER && (!dead || r.at >= dead.at)).at(-1);
+  const take =
+    (label: string, more: { measure?: string; state: string }, at: typeof pair | null) =>
+    (value: number): boolean =>
+      read(`${label}: ${fixed(value, 1)} V`, {
+        quantity: 'volts-ac',
+        value,
+        stop: 'make-safe',
+        ...more,
+        ...(at ? { a: at.a, b: at.b } : {}),
+      });
   return (
     <section className="panel stack">
       <h2>Prove it dead</h2>
@@ -201,62 +262,34 @@ function ProveDead(): ReactNode {
         options={pairs.map((p, i) => ({ value: String(i), label: `${screwWords(p.a)} to ${pointParts(p.b).id}` }))}
         onChoose={(v) => setPairAt(Number(v))}
       />
-      <div className="safe-read">
-        <ReadingEntry
-          label={`Volts AC, ${screwWords(pair.a)} to ${screwWords(pair.b)}`}
-          quantity="volts-ac"
-          units={job.units}
-          disabled={sealed}
-          onRead={(value) =>
-            read(`Read ${fixed(value, 1)} V, ${pair.a} to ${pair.b}`, {
-              quantity: 'volts-ac',
-              value,
-              a: pair.a,
-              b: pair.b,
-              stop: 'make-safe',
-              state: 'off',
-            })
-          }
-        />
-        {reading ? (
-          <div className="safe-shown">
-            <p>
-              <span className="mono big-figure">{fixed(reading.value, 1)} V</span>{' '}
-              <span className={`soft verdict-${safe.verdict}`}>
-                {safe.verdict === 'dead' ? 'dead' : safe.verdict === 'proves-nothing' ? 'proves nothing' : safe.verdict}
-              </span>
-            </p>
-            <RangeBar
-              low={0}
-              high={1}
-              from={0}
-              to={32}
-              value={reading.value}
-              verdict={safe.verdict === 'dead' ? 'pass' : 'fail'}
-              label={`${fixed(reading.value, 1)} V; dead is under 1 V`}
-            />
-          </div>
-        ) : null}
-      </div>
-      {safe.proveAfter ? (
-        <ReadingEntry
-          label="The meter on something live, to show that it still works"
-          quantity="volts-ac"
-          units={job.units}
-          disabled={sealed}
-          button="Proved"
-          onRead={(value) =>
-            read(`Meter proved: ${fixed(value, 1)} V`, {
-              quantity: 'volts-ac',
-              value,
-              stop: 'make-safe',
-              measure: 'prove-after',
-            })
-          }
-        />
-      ) : null}
+      <Step
+        n={1}
+        title="Supply on. Expected: 20 to 30 V"
+        label={`Supply on: volts AC, ${points}`}
+        shown={live?.value ?? null}
+        good={(live?.value ?? 0) >= LIVE_LOW_VOLTS}
+        take={take(`Live, ${pair.a} to ${pair.b}`, { measure: LIVE_BEFORE, state: 'on' }, pair)}
+      />
+      <Step
+        n={2}
+        title="Every supply off. Expected: 0 V"
+        label={`Supply off: volts AC, ${points}`}
+        shown={dead?.value ?? null}
+        good={dead !== undefined && Math.abs(dead.value) <= DEAD_VOLTS}
+        take={take(`Dead, ${pair.a} to ${pair.b}`, { state: 'off' }, pair)}
+      />
+      <Step
+        n={3}
+        title="Meter on a known live source. Expected: 15 V or more"
+        label="Meter on a live source: volts AC"
+        shown={after?.value ?? null}
+        good={(after?.value ?? 0) >= LIVE_LOW_VOLTS}
+        take={take('Meter proved', { measure: PROVE_AFTER, state: 'on' }, null)}
+        button="Proved"
+      />
       <p className="soft">
-        0 V: dead. 20 to 30 V: the wrong breaker is off. Check the meter on something live before and after.
+        20 to 30 V in step 2: the wrong breaker is off. A proof is good for {FRESH_SECONDS / 3600} hours, and only while
+        no supply is switched.
       </p>
     </section>
   );

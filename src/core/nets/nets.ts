@@ -1,0 +1,66 @@
+/** Nets out of what is joined, and which of them hold terminals that may not meet. */
+import { meets, type Outcome, type TerminalClass } from './classes';
+
+/** Two points that are one piece of copper: a wire, a link, a closed contact. */
+export interface Join {
+  a: string;
+  b: string;
+}
+
+/** Points that hang together, by whatever path. A point that nothing joins is a net of its own. */
+export function netOf(joins: readonly Join[]): (point: string) => string {
+  const above = new Map<string, string>();
+  const root = (point: string): string => {
+    let at = point;
+    for (let up = above.get(at); up !== undefined; up = above.get(at)) at = up;
+    return at;
+  };
+  for (const { a, b } of joins) {
+    const [x, y] = [root(a), root(b)];
+    if (x !== y) above.set(x, y);
+  }
+  return root;
+}
+
+/** Two terminals in one net that may not be. */
+export interface Forbidden {
+  a: string;
+  b: string;
+  classes: readonly [TerminalClass, TerminalClass];
+  outcome: Outcome;
+}
+
+/** How bad each outcome is, worst first: where a net holds several, the worst is said. */
+const WORST: readonly Outcome[] = ['danger', 'fuse', 'damage', 'always-on', 'dead'];
+
+/**
+ * Every net that holds classes which may not meet: the worst pair of each, once for each pair of classes.
+ * @param classOf null for a point that carries nothing of its own
+ * @param atRest every contact open
+ */
+export function forbiddenNets(
+  points: Iterable<string>,
+  joins: readonly Join[],
+  classOf: (point: string) => TerminalClass | null,
+  atRest: boolean,
+): Forbidden[] {
+  const root = netOf(joins);
+  const nets = new Map<string, { point: string; is: TerminalClass }[]>();
+  for (const point of points) {
+    const is = classOf(point);
+    if (is === null) continue;
+    const key = root(point);
+    nets.set(key, [...(nets.get(key) ?? []), { point, is }]);
+  }
+  return [...nets.values()].flatMap((net): Forbidden[] => {
+    const bad = new Map<string, Forbidden>();
+    net.forEach((x, i) => {
+      for (const y of net.slice(i + 1)) {
+        const outcome = meets(x.is, y.is, atRest);
+        const key = [x.is, y.is].sort().join('|');
+        if (outcome !== null && !bad.has(key)) bad.set(key, { a: x.point, b: y.point, classes: [x.is, y.is], outcome });
+      }
+    });
+    return [...bad.values()].sort((x, y) => WORST.indexOf(x.outcome) - WORST.indexOf(y.outcome));
+  });
+}
