@@ -114,13 +114,18 @@ program
   .option('--key <public>', 'the key it must be signed with, as printed on the papers')
   .action(async (file: string | undefined, options: { key?: string }) => {
     if (file === undefined) {
-      const [{ store }, { brokenText, checkStore }] = await Promise.all([
+      const [{ store }, { brokenTexts, checkStore }, { setAsideBadBytes }] = await Promise.all([
         import('../src/store/client'),
         import('../src/store/check'),
+        import('../src/store/bad-bytes'),
       ]);
       await store().ready;
+      await setAsideBadBytes(store().client);
       const check = await checkStore(store().client);
-      if (!check.ok) throw new UsageError(`store: ${brokenText(check.broken)}`);
+      if (!check.ok)
+        throw new UsageError(
+          `store: ${count(check.all.length, 'job')} not whole, ${count(check.jobs, 'job')} whole\n${brokenTexts(check.all)}`,
+        );
       return print(`the store is whole: ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}`);
     }
     const text = await readText(file);
@@ -180,12 +185,20 @@ for (const [name, description, verb] of [
     .command(name)
     .description(description)
     .argument('<file>')
-    .action(async (file: string) => {
+    .option('--without-damaged', 'restore: leave out jobs of the backup that are not whole, by name')
+    .action(async (file: string, options: { withoutDamaged?: boolean }) => {
       const { BackupError, backupTo, restoreFrom } = await import('../src/store/backup');
-      const check = await (name === 'backup' ? backupTo(file) : restoreFrom(file)).catch((error: unknown) => {
-        throw error instanceof BackupError ? new UsageError(error.message) : error;
-      });
+      const check = await (name === 'backup' ? backupTo(file) : restoreFrom(file, options.withoutDamaged)).catch(
+        (error: unknown) => {
+          throw error instanceof BackupError ? new UsageError(error.message) : error;
+        },
+      );
       print(`${file}: ${verb}, ${count(check.jobs, 'job')}, ${count(check.entries, 'entry', 'entries')}, checked`);
+      if (check.leftOut.length > 0) {
+        const { brokenTexts } = await import('../src/store/check');
+        process.stderr.write(`left out, not whole:\n${brokenTexts(check.leftOut)}\n`);
+        process.exitCode = 1;
+      }
     });
 
 diagnoseCommand(program);

@@ -10,6 +10,7 @@ import type { Operation } from '../core/job/operation';
 import { emptyJob } from '../core/job/schema';
 import { sealed } from '../core/record/seal';
 import { backupTo, restoreFrom } from './backup';
+import { setAsideBadBytes } from './bad-bytes';
 import { brokenText, checkStore } from './check';
 import { store } from './client';
 import { epoch } from './epoch';
@@ -56,7 +57,7 @@ describe('backup and restore', () => {
     const id = await importJob({ ...emptyJob(), zone: 'a' }, by, at);
     await appendOperations(id, [zone(id, 'a', 'b')]);
     const before = await epoch();
-    expect(await backupTo(file('one.db'))).toEqual({ ok: true, jobs: 1, entries: 2 });
+    expect(await backupTo(file('one.db'))).toEqual({ ok: true, jobs: 1, entries: 2, leftOut: [] });
     await appendOperations(id, [zone(id, 'b', 'c')]);
     const later = await importJob(emptyJob(), by, at);
     expect(await restoreFrom(file('one.db'))).toMatchObject({ jobs: 1, entries: 2 });
@@ -133,7 +134,41 @@ describe('backup and restore', () => {
     expect(check.ok ? '' : brokenText(check.broken)).toBe(
       `job ${id}, entry 1: is not what was chained: its hash differs`,
     );
-    await expect(backupTo(file('damaged.db'))).rejects.toThrow('its hash differs');
+    // The others are backed up, and this one is named.
+    const made = await backupTo(file('damaged.db'));
+    expect(made.leftOut.map((b) => b.job)).toEqual([id]);
+    expect(await restoreFrom(file('damaged.db'))).toMatchObject({ jobs: made.jobs, leftOut: [] });
+  });
+
+  it('bytes that are no text end nothing: the row is named, kept byte for byte, and the others go on', async () => {
+    const good = await importJob({ ...emptyJob(), zone: 'good' }, by, at);
+    const bad = await importJob({ ...emptyJob(), zone: 'bad' }, by, at);
+    const { client } = store();
+    await client.execute({
+      sql: "UPDATE operations SET body = CAST(x'7bff7d' AS TEXT) WHERE job = ?",
+      args: [bad],
+    });
+    const set = await setAsideBadBytes(client);
+    expect(set).toEqual([{ table: 'operations', row: bad, column: 'body' }]);
+    const kept = await client.execute({ sql: 'SELECT body FROM operations WHERE job = ?', args: [bad] });
+    expect(new Uint8Array(kept.rows[0]?.body as ArrayBuffer)).toEqual(new Uint8Array([0x7b, 0xff, 0x7d]));
+    const check = await checkStore(client);
+    expect(check.ok ? [] : check.all.map(brokenText)).toContain(`job ${bad}, entry 1: cannot be read`);
+    const made = await backupTo(file('bytes.db'));
+    expect(made.leftOut.map((b) => b.job)).toContain(bad);
+    expect((await loadJob(good))?.job.zone).toBe('good');
+    // A backup that holds such bytes is refused whole, or restored without that job.
+    await client.execute({ sql: 'DELETE FROM operations WHERE job = ?', args: [bad] });
+    await client.execute({ sql: 'DELETE FROM jobs WHERE id = ?', args: [bad] });
+  });
+
+  it('a backup with a damaged job is restored without it when that is asked for', async () => {
+    const id = await importJob({ ...emptyJob(), zone: 'x' }, by, at);
+    const bad = await tampered('one-bad.db', `UPDATE operations SET hash = 'no' WHERE job = '${id}'`);
+    await expect(restoreFrom(bad)).rejects.toThrow(id);
+    const restored = await restoreFrom(bad, true);
+    expect(restored.leftOut.map((b) => b.job)).toEqual([id]);
+    expect(await loadJob(id)).toBeNull();
   });
 });
 

@@ -5,12 +5,13 @@
 import { copyFileSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, dirname, join, resolve } from 'node:path';
-import { createClient } from '@libsql/client';
+import { type Client, createClient } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { nanoid } from 'nanoid';
 import { migrationsFolder } from '../home';
-import { brokenText, checkStore, type StoreCheck } from './check';
+import { setAsideBadBytes } from './bad-bytes';
+import { type Broken, brokenText, brokenTexts, checkStore, type StoreCheck } from './check';
 import { refuseNewer, store } from './client';
 import { EPOCH_KEY } from './epoch';
 import { refreshIndex } from './list';
@@ -23,12 +24,34 @@ export class BackupError extends Error {
   override name = 'BackupError';
 }
 
-async function checkedFile(at: string, file: string): Promise<Checked> {
+/** What a backup holds, and which jobs are not in it because they could not be read. */
+export interface Backup extends Checked {
+  leftOut: Broken[];
+}
+
+/**
+ * A copy of the store made fit to be one: a job that is not whole is left out by name, and never keeps the others out.
+ * What of it can be read stays in the store that was copied.
+ */
+async function fitToKeep(client: Client, file: string): Promise<Backup> {
+  await setAsideBadBytes(client);
+  const first = await checkStore(client);
+  if (first.ok) return { ...first, leftOut: [] };
+  const leftOut = first.all.filter((b) => b.job !== '');
+  if (leftOut.length < first.all.length) throw new BackupError(`${file}: ${brokenText(first.broken)}`);
+  for (const { job } of leftOut) {
+    await client.execute({ sql: 'DELETE FROM operations WHERE job = ?', args: [job] });
+    await client.execute({ sql: 'DELETE FROM jobs WHERE id = ?', args: [job] });
+  }
+  const check = await checkStore(client);
+  if (!check.ok) throw new BackupError(`${file}: ${brokenText(check.broken)}`);
+  return { ...check, leftOut };
+}
+
+async function checkedFile(at: string, file: string): Promise<Backup> {
   const client = createClient({ url: `file:${at}` });
   try {
-    const check = await checkStore(client);
-    if (!check.ok) throw new BackupError(`${file}: ${brokenText(check.broken)}`);
-    return check;
+    return await fitToKeep(client, file);
   } catch (error) {
     if (error instanceof BackupError) throw error;
     throw new BackupError(`${file}: is not a backup of this application`);
@@ -38,7 +61,7 @@ async function checkedFile(at: string, file: string): Promise<Checked> {
 }
 
 /** Writes the store to a file that did not exist. Consistent whatever is written meanwhile. */
-export async function backupTo(file: string): Promise<Checked> {
+export async function backupTo(file: string): Promise<Backup> {
   const to = resolve(file);
   if (existsSync(to)) throw new BackupError(`${file}: is there already, and is left as it is`);
   const partial = join(dirname(to), `.${basename(to)}.${nanoid(6)}.part`);
@@ -58,8 +81,11 @@ export async function backupTo(file: string): Promise<Checked> {
   }
 }
 
-/** Puts a backup's jobs in place of the store's, or changes nothing at all. */
-export async function restoreFrom(file: string): Promise<Checked> {
+/**
+ * Puts a backup's jobs in place of the store's, or changes nothing at all.
+ * @param withoutDamaged jobs of the backup that are not whole are left out; else one of them refuses the whole
+ */
+export async function restoreFrom(file: string, withoutDamaged = false): Promise<Backup> {
   if (!existsSync(file)) throw new BackupError(`${file}: there is no such file`);
   const folder = mkdtempSync(join(tmpdir(), 'augerset-restore-'));
   const copy = join(folder, 'copy.db');
@@ -76,8 +102,8 @@ export async function restoreFrom(file: string): Promise<Checked> {
         .catch(() => null);
       if (known?.rows.length !== 2) throw new BackupError(`${file}: is not a backup of this application`);
       await migrate(drizzle(from, { schema }), { migrationsFolder: migrationsFolder() });
-      const check = await checkStore(from);
-      if (!check.ok) throw new BackupError(`${file}: ${brokenText(check.broken)}`);
+      const check = await fitToKeep(from, file);
+      if (check.leftOut.length > 0 && !withoutDamaged) throw new BackupError(`${file}: ${brokenTexts(check.leftOut)}`);
       const { client, ready } = store();
       await ready;
       const tx = await client.transaction('write');

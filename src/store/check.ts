@@ -19,7 +19,10 @@ export interface Broken {
   what: string;
 }
 
-export type StoreCheck = { ok: true; jobs: number; entries: number } | { ok: false; broken: Broken };
+export type StoreCheck =
+  | { ok: true; jobs: number; entries: number }
+  /** The first that is broken, and every one, by name. */
+  | { ok: false; broken: Broken; all: Broken[]; jobs: number; entries: number };
 
 function saysSame(text: string, value: unknown): boolean {
   try {
@@ -100,30 +103,39 @@ const rowOf = (row: Row): Parameters<typeof rowMark>[0] => ({
   indexed: Number(row.indexed),
 });
 
+/** Something that is no single job's. */
+const wholly = (what: string): StoreCheck => {
+  const broken: Broken = { job: '', seq: null, what };
+  return { ok: false, broken, all: [broken], jobs: 0, entries: 0 };
+};
+
 /** @param pause lets others go on between two jobs */
 export async function checkStore(client: Client, pause?: () => Promise<void>): Promise<StoreCheck> {
   const file = (await client.execute('PRAGMA integrity_check')).rows[0]?.integrity_check;
-  if (file !== undefined && file !== 'ok')
-    return {
-      ok: false,
-      broken: { job: '', seq: null, what: `the file itself is damaged: ${String(file).slice(0, 120)}` },
-    };
+  if (file !== undefined && file !== 'ok') return wholly(`the file itself is damaged: ${String(file).slice(0, 120)}`);
   try {
     // Rank 1: the index is held against the rows it was made of.
     await client.execute("INSERT INTO jobs_text (jobs_text, rank) VALUES ('integrity-check', 1)");
   } catch {
-    return { ok: false, broken: { job: '', seq: null, what: 'the search index does not fit the list' } };
+    return wholly('the search index does not fit the list');
   }
   const { rows } = await client.execute('SELECT id FROM jobs UNION SELECT DISTINCT job FROM operations ORDER BY 1');
   let entries = 0;
+  const all: Broken[] = [];
   for (const { id } of rows) {
     await pause?.();
     const one = await checkJob(client, String(id));
-    if ('what' in one) return { ok: false, broken: one };
-    entries += one.entries;
+    if ('what' in one) all.push(one);
+    else entries += one.entries;
   }
-  return { ok: true, jobs: rows.length, entries };
+  const [broken] = all;
+  const jobs = rows.length - all.length;
+  return broken ? { ok: false, broken, all, jobs, entries } : { ok: true, jobs, entries };
 }
+
+/** Every broken job in a line each, the first few where there are many. */
+export const brokenTexts = (all: readonly Broken[], most = 20): string =>
+  [...all.slice(0, most).map(brokenText), ...(all.length > most ? [`and ${all.length - most} more`] : [])].join('\n');
 
 /** "job k3F9, entry 7: is not what was chained". */
 export const brokenText = ({ job, seq, what }: Broken): string =>

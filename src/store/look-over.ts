@@ -2,7 +2,8 @@
  * After the start, beside the work: the list index is brought up to date, and every chain, journal and snapshot is
  * held against the others. What is found is said in the log and on the list.
  */
-import { brokenText, checkStore } from './check';
+import { setAsideBadBytes } from './bad-bytes';
+import { brokenTexts, checkStore } from './check';
 import { isAway, store } from './client';
 import { refreshIndex } from './list';
 
@@ -36,12 +37,15 @@ export async function startStore(): Promise<void> {
 
 export async function lookOver(): Promise<void> {
   try {
+    // Before anything is read: bytes that are no text would end the process.
+    for (const { table, row, column } of await setAsideBadBytes(store().client))
+      console.error(`job ${row}: ${column} of ${table} is not text; it is kept as it is and left out of everything`);
     const made = await refreshIndex();
     if (made > 0) console.log(`list index: ${made} entries made again`);
     const check = await checkStore(store().client, pause);
     delete holder.augersetTrouble;
     if (!check.ok) {
-      holder.augersetTrouble = brokenText(check.broken);
+      holder.augersetTrouble = brokenTexts(check.all);
       console.error(`the store is not whole: ${holder.augersetTrouble}`);
     }
   } catch (error) {

@@ -1,5 +1,5 @@
 /** What every route handler needs: bounded bodies, same-origin writes, errors with a place. */
-import { parseJson } from '@core/job/bounds';
+import { BadTextError, parseJson } from '@core/job/bounds';
 import type * as z from 'zod';
 import { isAway } from '@/src/store/client';
 import { ready, UnreadableJob } from '@/src/store/jobs';
@@ -48,6 +48,13 @@ export function foreignOrigin(request: Request): Response | null {
   return problems(403, [{ path: '', message: 'Written from another site: refused.' }]);
 }
 
+/** A costly answer that another site's page asks for: browsers say where a request comes from. */
+export function fromElsewhere(request: Request): Response | null {
+  const site = request.headers.get('sec-fetch-site');
+  if (site === null || site === 'same-origin' || site === 'none') return foreignOrigin(request);
+  return problems(403, [{ path: '', message: 'Asked for by another site: refused.' }]);
+}
+
 /** The body as bytes, read no further than the limit. */
 export async function boundedBytes(request: Request, limit = MAX_BODY_BYTES): Promise<Uint8Array | Response> {
   const tooLarge = (): Response => problems(413, [{ path: '', message: `More than ${limit / 1e6} MB: not read.` }]);
@@ -85,6 +92,7 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<{
   try {
     raw = parseJson(text);
   } catch (error) {
+    if (error instanceof BadTextError) return { response: problems(400, [error.bad]) };
     const deep = error instanceof Error && error.message.startsWith('more than');
     const message = deep ? `The request is ${error.message}.` : 'The request is not valid JSON.';
     return { response: problems(400, [{ path: '', message }]) };

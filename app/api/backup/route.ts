@@ -1,19 +1,17 @@
-import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { createReadStream, statSync } from 'node:fs';
 import { Readable } from 'node:stream';
-import { BackupError, backupTo } from '@/src/store/backup';
-import { answering, problems } from '../_http/http';
+import { BackupError } from '@/src/store/backup';
+import { BackupBusy, backupApart } from '@/src/store/backup-apart';
+import { answering, fromElsewhere, problems } from '../_http/http';
 
 export const dynamic = 'force-dynamic';
 
-/** The whole store in one checked file, as `augerset backup` makes it. */
-export const GET = answering(async (): Promise<Response> => {
-  const folder = mkdtempSync(join(tmpdir(), 'augerset-backup-'));
-  const away = (): void => rmSync(folder, { recursive: true, force: true });
-  const file = join(folder, 'backup.db');
+/** The whole store in one checked file, as `augerset backup` makes it. Jobs that are not whole are named in a header. */
+export const GET = answering(async (request: Request): Promise<Response> => {
+  const foreign = fromElsewhere(request);
+  if (foreign) return foreign;
   try {
-    const { jobs } = await backupTo(file);
+    const { file, jobs, leftOut, away } = await backupApart(request.signal);
     const stream = createReadStream(file);
     stream.on('close', away);
     return new Response(Readable.toWeb(stream) as ReadableStream<Uint8Array>, {
@@ -22,10 +20,18 @@ export const GET = answering(async (): Promise<Response> => {
         'Content-Length': String(statSync(file).size),
         'Content-Disposition': `attachment; filename="augerset-${new Date().toISOString().slice(0, 10)}.backup"`,
         'X-Augerset-Jobs': String(jobs),
+        ...(leftOut.length > 0
+          ? {
+              'X-Augerset-Left-Out': leftOut
+                .slice(0, 20)
+                .map((b) => encodeURIComponent(b.job))
+                .join(','),
+            }
+          : {}),
       },
     });
   } catch (error) {
-    away();
+    if (error instanceof BackupBusy) return problems(409, [{ path: '', message: error.message }]);
     // What the check found is for whoever asked: the store itself is not whole.
     if (error instanceof BackupError) return problems(500, [{ path: '', message: error.message }]);
     throw error;

@@ -1,6 +1,8 @@
 /** A device sheet as a form: read off its family's own schema, so that no limit and no choice is written twice. */
+
 import * as z from 'zod';
 import { bare } from '../family/field';
+import { hasOwn } from '../own';
 
 export type SheetNode =
   | { kind: 'figure'; low: number; high: number; whole: boolean }
@@ -281,7 +283,7 @@ const VALUE_WORDS: Readonly<Record<string, string>> = {
 
 /** The same record with one name of it changed, in its place; as it was where the name is taken. */
 export const renamed = (tree: Readonly<Record<string, unknown>>, from: string, to: string): Record<string, unknown> =>
-  to in tree ? { ...tree } : Object.fromEntries(Object.entries(tree).map(([k, v]) => [k === from ? to : k, v]));
+  hasOwn(tree, to) ? { ...tree } : Object.fromEntries(Object.entries(tree).map(([k, v]) => [k === from ? to : k, v]));
 
 /** Settings that a job decides and a sheet says nothing of: where are they entered? */
 export const unsaid = <C extends { key: string }>(canonical: readonly C[], sheet: unknown): C[] => {
@@ -318,7 +320,7 @@ export function withPlace(sheet: unknown, path: readonly (string | number)[], va
   // An object keeps its order: a changed terminal stays where it is on the plate.
   return next === undefined
     ? others
-    : step in tree
+    : hasOwn(tree, step)
       ? Object.fromEntries(Object.entries(tree).map(([k, v]) => [k, k === step ? next : v]))
       : { ...others, [step]: next };
 }

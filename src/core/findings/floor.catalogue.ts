@@ -1,5 +1,5 @@
 /** Findings of electric floor heating: mats, supply, probe, settings, week, warm-up. */
-import { amps, fixed, listed, ohms, volts } from '../units/units';
+import { amps, fixed, listed, ohms } from '../units/units';
 import { entry, type None } from './entry';
 
 /** Findings of electric floors. */

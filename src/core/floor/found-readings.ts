@@ -7,12 +7,14 @@
  *
  * "probe" and a mat's name alone mean both ends. Without a state volts are read not heating, ohms with the supply off.
  */
+
 import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import type { FloorSurvey } from '../job/floor-schema';
 import { pointWords } from '../job/points';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
 import type { FloorJob, Reading } from '../job/schema';
+import { hasOwn } from '../own';
 import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
@@ -73,7 +75,7 @@ function pointsOf(words: string[], survey: FloorSurvey, sheet: FloorSheet | null
     } else if (mat) {
       words.splice(0, mat.said.has(two) && words.length > 1 && !mat.said.has(plain(word)) ? 2 : 1);
       ends(`mat.${mat.id}`, ['1', '2', 'screen']);
-    } else if (sheet && word in sheet.terminals) {
+    } else if (sheet && hasOwn(sheet.terminals, word)) {
       words.shift();
       points.push(`terminal.${word}`);
     } else break;

@@ -1,4 +1,5 @@
 /** The floor family as the registry knows it. */
+
 import { CircuitSolver } from '../circuit/solve';
 import { noSuchState, onlyAsPlanned } from '../family/circuit-asked';
 import {
@@ -14,6 +15,7 @@ import { landedWith } from '../family/landing';
 import { jobAs } from '../family/of';
 import type { FloorJob } from '../job/schema';
 import { mainsShared } from '../mains/shared';
+import { hasOwn } from '../own';
 import { runFloorTest } from '../rig/run-floor-test';
 import type { StopId } from '../run';
 import { listed } from '../units/units';
@@ -111,7 +113,7 @@ const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9.+-]
 function trial(text: string, f: FloorDerived): JobTrialLine {
   const [terminal = '', core = ''] = text.split(/\s+/);
   const known = f.sheet?.terminals ?? {};
-  if (!(terminal in known))
+  if (!hasOwn(known, terminal))
     return { ok: false, text, problem: `Terminals here: ${Object.keys(known).join(', ') || 'none, choose a device'}` };
   const cores = Object.keys(CORE_WORDS) as (keyof typeof CORE_WORDS)[];
   const found = cores.find((c) => plain(c) === plain(core));

@@ -5,6 +5,7 @@
 
 import * as z from 'zod';
 import { isPoint, type Point } from '../circuit/point';
+import { type BadText, badText } from './text';
 
 /** How many of each a record holds at most. */
 export const MOST = {
@@ -72,8 +73,8 @@ export const size = (low: number, high: number, unit: string, name: string): z.Z
 const MOST_DEEP = 64;
 
 /**
- * JSON of bounded depth, for text that comes from outside: what walks it later may call itself.
- * Throws a SyntaxError as JSON.parse does.
+ * JSON of bounded depth, its text well-formed, for whatever comes from outside: what walks it later may call itself.
+ * Throws a SyntaxError as JSON.parse does, a BadTextError for text that may not be stored.
  */
 export function parseJson(text: string): unknown {
   let depth = 0;
@@ -90,7 +91,18 @@ export function parseJson(text: string): unknown {
       if (depth > MOST_DEEP) throw new SyntaxError(`more than ${MOST_DEEP} levels deep at position ${i}`);
     } else if (c === 93 || c === 125) depth--;
   }
-  return JSON.parse(text);
+  const value: unknown = JSON.parse(text);
+  const bad = badText(value);
+  if (bad) throw new BadTextError(bad);
+  return value;
+}
+
+/** Text inside a document that may not be stored, with its place. */
+export class BadTextError extends SyntaxError {
+  override name = 'BadTextError';
+  constructor(readonly bad: BadText) {
+    super(bad.path === '' ? bad.message : `${bad.path}: ${bad.message}`);
+  }
 }
 
 /** A point of a probe, as a file says it: the only way from text to a point. */

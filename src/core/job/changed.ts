@@ -3,7 +3,9 @@
  * valid is not looked at again. Changes are written with shared structure, so a new reading makes new only the
  * objects on its path.
  */
+
 import * as z from 'zod';
+import { hasOwn, own } from '../own';
 import { limitOf } from './bounds';
 import { sameValue } from './changes';
 import { Job1 } from './first-version';
@@ -52,10 +54,10 @@ function judge(outer: z.core.$ZodType, before: unknown, after: unknown, path: re
   if (!isTree(after) || !isTree(before)) return whole();
   if (schema instanceof z.ZodObject && (schema.def.checks ?? []).length === 0) {
     const { shape } = schema;
-    const unknown = Object.keys(after).find((k) => !(k in shape));
+    const unknown = Object.keys(after).find((k) => !hasOwn(shape, k));
     if (unknown !== undefined) return whole();
     for (const key of Object.keys(shape)) {
-      const inner = judge(shape[key], before[key], after[key], [...path, key]);
+      const inner = judge(shape[key], own(before, key), own(after, key), [...path, key]);
       if (inner !== null) return inner;
     }
     return null;
@@ -65,9 +67,9 @@ function judge(outer: z.core.$ZodType, before: unknown, after: unknown, path: re
     const keys = Object.keys(after);
     if (keys.length > limit.most) return { path: path.join('.'), message: limit.message };
     for (const key of keys) {
-      if (after[key] === before[key] && after[key] !== undefined) continue;
-      if (!(key in before) && !z.safeParse(schema.keyType, key).success) return whole();
-      const inner = judge(schema.valueType, before[key], after[key], [...path, key]);
+      if (after[key] === own(before, key) && after[key] !== undefined) continue;
+      if (!hasOwn(before, key) && !z.safeParse(schema.keyType, key).success) return whole();
+      const inner = judge(schema.valueType, own(before, key), after[key], [...path, key]);
       if (inner !== null) return inner;
     }
     return null;

@@ -3,6 +3,7 @@
  * the journal, live sharing and amendments. Objects are compared key by key, arrays and
  * scalars as wholes. An absent `from` means "was not there", an absent `to` means "taken away".
  */
+import { own } from '../own';
 import type { Change } from './schema';
 
 type Tree = { [key: string]: unknown };
@@ -17,7 +18,7 @@ export function sameValue(a: unknown, b: unknown): boolean {
   }
   if (!isTree(a) || !isTree(b)) return false;
   const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
-  for (const key of keys) if (!sameValue(a[key], b[key])) return false;
+  for (const key of keys) if (!sameValue(own(a, key), own(b, key))) return false;
   return true;
 }
 
@@ -26,7 +27,7 @@ export function diff(before: unknown, after: unknown, path: string[] = []): Chan
   if (sameValue(before, after)) return [];
   if (isTree(before) && isTree(after)) {
     const keys = new Set([...Object.keys(before), ...Object.keys(after)]);
-    return [...keys].flatMap((key) => diff(before[key], after[key], [...path, key]));
+    return [...keys].flatMap((key) => diff(own(before, key), own(after, key), [...path, key]));
   }
   const change: Change = { path };
   if (before !== undefined) change.from = before;
@@ -64,7 +65,7 @@ function write(tree: Tree, path: readonly string[], value: unknown): Tree | null
     else copy[head] = value;
     return copy;
   }
-  const child = tree[head];
+  const child = own(tree, head);
   if (!isTree(child)) return null;
   const written = write(child, rest, value);
   return written === null ? null : { ...tree, [head]: written };
@@ -74,7 +75,7 @@ function valueAt(tree: unknown, path: readonly string[]): unknown {
   let at: unknown = tree;
   for (const key of path) {
     if (!isTree(at) || FORBIDDEN.has(key)) return undefined;
-    at = at[key];
+    at = own(at, key);
   }
   return at;
 }

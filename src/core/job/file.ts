@@ -6,7 +6,7 @@ import * as z from 'zod';
 import { FAMILIES, type ShortSurvey, SURVEYS } from '../family/surveys';
 import { buildSurvey, SurveyInput } from '../lowvoltage/survey-file';
 import { withAnswers } from './answers';
-import { MOST, many, parseJson } from './bounds';
+import { BadTextError, MOST, many, parseJson } from './bounds';
 import { fromFirst, Job1 } from './first-version';
 import { split, UNDATED } from './measured';
 import { Family, JOB_FORMAT, JOB_VERSION, Job, JobHead, Reading } from './schema';
@@ -116,7 +116,7 @@ export function readJobFile(text: string): FileResult {
   try {
     value = parseJson(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    return { ok: false, problems: [jsonProblem(text, error)] };
+    return { ok: false, problems: [error instanceof BadTextError ? error.bad : jsonProblem(text, error)] };
   }
   return readJobValue(value);
 }

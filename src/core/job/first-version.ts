@@ -2,7 +2,9 @@
  * The first version of the job format: every family's survey side by side, most of them empty, measured figures
  * among them. Files, stores and browsers of that time are read by it and brought up to date.
  */
+
 import * as z from 'zod';
+import { hasOwn } from '../own';
 import { withAnswers } from './answers';
 import { BoilerSurvey } from './boiler-schema';
 import { applyChanges, diff } from './changes';
@@ -107,7 +109,7 @@ export function changesAcross(before: Job1, after: Job1, at: string): Change[] {
   const seen = new Set<string>();
   return diff(was, is).flatMap((change): Change[] => {
     const [root, id] = change.path;
-    if (root !== 'readings' || id === undefined || !(id in was.readings)) return [change];
+    if (root !== 'readings' || id === undefined || !hasOwn(was.readings, id)) return [change];
     if (change.path[2] === 'struck') return [change];
     const now = is.readings[id];
     if (seen.has(id)) return [];

@@ -3,6 +3,7 @@
  * while somebody reads it. Each family lists its measured leaves; everything else here serves them all.
  */
 import { type Family, SURVEYS } from '../family/surveys';
+import { hasOwn } from '../own';
 import { answersLeft, surveyOf } from './answers';
 import type { MeasuredLeaf } from './measured-leaf';
 import { partMeasure, partReadings } from './readings';
@@ -42,7 +43,7 @@ function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree | n
 
 function withoutLeaf(tree: Tree, path: readonly string[]): Tree {
   const [head = '', ...rest] = path;
-  if (!(head in tree)) return tree;
+  if (!hasOwn(tree, head)) return tree;
   const { [head]: inner, ...others } = tree;
   if (rest.length === 0) return others;
   if (!isTree(inner)) return tree;
@@ -66,13 +67,13 @@ export function seen<F extends Family>(job: JobOf<F>): SeenJob<F> {
       if (r.of === undefined) continue;
       // A part that was taken out keeps its readings in the log; the survey has no place for them.
       const parts = survey[leaf.path[0] ?? ''];
-      if (leaf.path.length > starred + 1 && !(isTree(parts) && r.of in parts)) continue;
+      if (leaf.path.length > starred + 1 && !(isTree(parts) && hasOwn(parts, r.of))) continue;
     }
     const path = leaf.path.map((step) => (step === '*' ? (r.of ?? '') : step));
     survey = withLeaf(survey, path, written(leaf, r)) ?? survey;
   }
   for (const leaf of leaves.values())
-    if (leaf.path[1] === '*' && leaf.path.length === 2 && !(leaf.path[0] !== undefined && leaf.path[0] in survey))
+    if (leaf.path[1] === '*' && leaf.path.length === 2 && !(leaf.path[0] !== undefined && hasOwn(survey, leaf.path[0])))
       survey = { ...survey, [leaf.path[0] ?? '']: {} };
   // The kept survey with its leaves in place is what the family's seen survey describes.
   return { ...job, survey } as unknown as SeenJob<F>;
@@ -132,7 +133,7 @@ function freeId(readings: Readonly<Record<string, unknown>>, { leaf, of }: Held,
   const name = `m-${leaf.measure}${of === null ? '' : `.${of}`}`.slice(0, 48);
   for (let n = Date.parse(at); ; n++) {
     const id = `${name}-${n.toString(36)}`;
-    if (!(id in readings)) return id;
+    if (!hasOwn(readings, id)) return id;
   }
 }
 
@@ -170,7 +171,7 @@ function withSeen<F extends Family>(job: JobOf<F>, next: SeenJob<F>['survey'], s
   for (const { leaf, of } of before.values()) {
     // A part taken out keeps its readings: they are of something that was there.
     const parts = (next as Tree)[leaf.path[0] ?? ''];
-    if (of !== null && leaf.path.length > 2 && !(isTree(parts) && of in parts)) continue;
+    if (of !== null && leaf.path.length > 2 && !(isTree(parts) && hasOwn(parts, of))) continue;
     for (const [id, r] of Object.entries(readings))
       if (r.measure === partMeasure(leaf.measure) && (r.of ?? null) === of && !r.struck)
         readings[id] = { ...r, struck: true };

@@ -1,6 +1,7 @@
 'use client';
 
 /** What is entered on the device for each value that the job can decide: value codes, by the job's own words. */
+import { hasOwn } from '@core/own';
 import type { ReactNode } from 'react';
 import { TextField } from '../../ui/fields';
 import { HalfScope } from '../../ui/half-typed';
@@ -46,7 +47,7 @@ export function EntryValues({ path, value }: Props): ReactNode {
         maxLength={60}
         disabled={sealed}
         onCommit={(v) => {
-          if (v !== '' && !(v in value)) put([...path, v], v, v);
+          if (v !== '' && !hasOwn(value, v)) put([...path, v], v, v);
         }}
       />
     </HalfScope>

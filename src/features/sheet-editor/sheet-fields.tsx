@@ -1,7 +1,8 @@
 'use client';
 
-/** Fields of a sheet as its schema has them, one inside the other. */
 import { freshOf, renamed, type SheetField, type SheetNode, sayValue } from '@core/devices/sheet-form';
+/** Fields of a sheet as its schema has them, one inside the other. */
+import { hasOwn } from '@core/own';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -452,7 +453,7 @@ function NamedOf({ of, path, value, label }: { of: SheetNode; path: Path; value:
           maxLength={24}
           disabled={sealed}
           onCommit={(name) => {
-            if (name !== '' && !(name in tree)) put([...path, name], freshOf(of), `${label}: ${name}`);
+            if (name !== '' && !hasOwn(tree, name)) put([...path, name], freshOf(of), `${label}: ${name}`);
           }}
         />
       </div>
@@ -473,7 +474,7 @@ function ShapeOf({
 }): ReactNode {
   const { put, sealed } = useSheetEdit();
   const tree = treeOf(value);
-  const shape = shapes.find((s) => s.key in tree);
+  const shape = shapes.find((s) => hasOwn(tree, s.key));
   return (
     <div className="stack">
       <Choice
