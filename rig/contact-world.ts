@@ -9,7 +9,7 @@ import { seenAs } from '../src/core/family/of';
 import { ownOf } from '../src/core/family/registry';
 import type { Job } from '../src/core/job/schema';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
-import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/figure';
 import type { Appliance } from './appliance';
 import { RigError } from './rig-error';
 

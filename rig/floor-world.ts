@@ -27,7 +27,7 @@ import { type FloorRigState, RIG_NAME, RIG_VERSION, type RigState, type SetFloor
 import { settledValue } from '../src/core/settings/card';
 import type { Step } from '../src/core/thermal/expm';
 import { moved, transitionOf } from '../src/core/thermal/network';
-import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/figure';
 import { RigError } from './rig-error';
 
 const TICK_SECONDS = 10;

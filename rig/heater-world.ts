@@ -12,7 +12,7 @@ import type { HeaterJob } from '../src/core/heater/survey-job';
 import type { Job } from '../src/core/job/schema';
 import { RIG_NAME, RIG_VERSION, type RigState } from '../src/core/rig/protocol';
 import { type House, type HouseState, stepHouse } from '../src/core/thermal/two-node';
-import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/figure';
 import type { Appliance } from './appliance';
 import { RigError } from './rig-error';
 

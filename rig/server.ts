@@ -26,7 +26,7 @@ import {
   SetSupply,
   SetThermostat,
 } from '../src/core/rig/protocol';
-import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/figure';
 import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';
 import { FloorWorld } from './floor-world';

@@ -3,7 +3,7 @@
 import type { Job } from '../src/core/job/schema';
 import type { RigClient } from '../src/core/rig/client';
 import { type RigState, SetDemand, SetFloor } from '../src/core/rig/protocol';
-import { OPEN_CIRCUIT_OHMS } from '../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../src/core/units/figure';
 import type { Appliance } from './appliance';
 import { Benches, isBenchFault, splitActs } from './benches';
 import { BoilerWorld } from './boiler-world';

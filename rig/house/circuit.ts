@@ -6,7 +6,7 @@ import { CircuitSolver, meterReading, type Solution } from '../../src/core/circu
 import { ANOTHER_SUPPLY } from '../../src/core/lowvoltage/faults/cores';
 import { callOf, type Installed, toNetlist } from '../../src/core/lowvoltage/installed';
 import { OTHER_THERMOSTAT } from '../../src/core/lowvoltage/loads.data';
-import { OPEN_CIRCUIT_OHMS } from '../../src/core/units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../../src/core/units/figure';
 import { RigError } from '../rig-error';
 import { drawnNetlist, mainsAsRead, type Noted } from './drawn';
 

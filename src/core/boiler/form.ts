@@ -150,7 +150,7 @@ export const BOILER_PARTS: Readonly<Record<PlantPart, readonly F[]>> = {
       words: { own: 'its own', shared: 'another circuit’s' },
     },
     yesNo('earth', 'Earth at the spur', 'there is one', 'none'),
-    { path: ['fuseAmps'], label: 'Spur fuse, A', quantity: 'plain', help: '3 A is usual' },
+    { path: ['fuseAmps'], label: 'Spur fuse', quantity: 'amps', help: '3 A is usual' },
   ],
 };
 
@@ -159,8 +159,8 @@ export const BOILER_FORM = { groups: [{ title: 'The plant', fields: [PLANT, INPU
 
 /** An unknown core, by what is read and seen of it. */
 export const CORE_FIELDS: readonly F[] = [
-  { path: ['idleVolts'], label: 'Nothing calling, V', quantity: 'plain' },
-  { path: ['callVolts'], label: 'Old thermostat calling, V', quantity: 'plain' },
+  { path: ['idleVolts'], label: 'Nothing calling', quantity: 'volts' },
+  { path: ['callVolts'], label: 'Old thermostat calling', quantity: 'volts' },
   { path: ['toNeutralOhms'], label: 'To the neutral bar, dead', quantity: 'ohms' },
   { path: ['toEarthOhms'], label: 'To the earth bar, dead', quantity: 'ohms' },
   {

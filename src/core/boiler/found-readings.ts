@@ -4,10 +4,12 @@
  *
  *   entry = PART TERMINAL ["-"] PART TERMINAL VOLTS ["v"] [demand | "off"]      `rx 4 - rx n 231 hot water alone`
  */
+
 import { pointLabel } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { readingEvidence, readingsInTime } from '../job/readings';
 import type { BoilerJob, Reading } from '../job/schema';
+import { takeFigure } from '../units/typed-figure';
 import type { DemandRow } from './demand';
 import { type Plant, plantParts } from './parts';
 import { wirePoint } from './wire-lines';
@@ -38,11 +40,13 @@ export function parseBoilerReadings(line: string, plant: Plant, demands: readonl
       const b = wirePoint(words, plant);
       if ('problem' in b) return no(b.problem);
       if (a.point === b.point) return no('The two points are the same.');
-      const figure = /^(\d+(?:[.,]\d+)?)v?$/i.exec(words.shift() ?? '');
-      if (!figure?.[1]) return no('Which volts? rx 4 - rx n 231');
-      const value = Number(figure[1].replace(',', '.'));
+      if (words.length === 0) return no('Which volts? rx 4 - rx n 231');
+      const figure = takeFigure(words, { quantities: ['volts-ac'], bare: ['volts-ac', 'V'] });
+      if (!figure.ok) return no(`${figure.problem} rx 4 - rx n 231`);
+      const { value } = figure;
+      if (value < 0) return no('Below zero: volts AC have no sign.');
       if (value > 1000) return no(`${value} V is beyond anything here.`);
-      const said = plain(words.join(' ').replace(/^(v|volts?)\b/i, ''));
+      const said = plain(words.join(' '));
       const state =
         said === OFF
           ? OFF

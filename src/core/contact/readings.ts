@@ -42,7 +42,9 @@ const GRAMMAR: PointGrammar = {
   ]),
   usual: (quantity) => (quantity === 'ohms' ? 'off' : 'idle'),
   quantities: ['volts-dc', 'volts-ac', 'ohms'],
-  bare: ['volts-dc', 0.001],
+  bare: ['volts-dc', 'mV'],
+  // A pile gives direct current, and its coil and contacts live on it; a supply's own volts are AC unless it is said.
+  voltsOf: (a, b) => (/^(pile|coil|switch)\./.test(a) || /^(pile|coil|switch)\./.test(b) ? 'volts-dc' : 'volts-ac'),
   examples: 'pile 620 mv, coil 290 mv closed, pair 24 v, r c 26 v',
   refuses: (quantity, state) => (quantity === 'ohms' && state !== 'off' ? 'Ohms only with the appliance off.' : null),
 };

@@ -105,7 +105,7 @@ describe('a floor between any two points', () => {
     ['l n 238 sideways', 'no state known here'],
     ['1 2 128 ohm heating', 'Ohms only with the supply off'],
     ['l n 2380', 'beyond anything'],
-    ['l n 3 a', 'Volts AC or ohms'],
+    ['l n 3 a', 'amperes'],
     ['l n 3furlong', 'no unit known'],
   ])('%s is refused', (line, problem) => {
     const c = circuitOf();

@@ -15,7 +15,7 @@ import { pointWords } from '../job/points';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
 import type { FloorJob, Reading } from '../job/schema';
 import { hasOwn } from '../own';
-import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { takeFigure } from '../units/typed-figure';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
   type Expected,
@@ -93,17 +93,12 @@ function parseOne(text: string, survey: FloorSurvey, sheet: FloorSheet | null): 
     );
   if (more !== undefined) return no('Two points at a time; separate entries with a comma.');
   if (a === b) return no('The two points are the same.');
-  const said = (words.shift() ?? '').toLowerCase();
-  const open = said === 'ol' || said === 'open';
-  const figure = /^(\d+(?:[.,]\d+)?)([a-zω]*)$/.exec(said);
-  if (!open && !figure?.[1]) return no('Which figure? l n 238, 3 4 128 ohm off, probe 12.4k');
-  const word = figure?.[2] ? figure[2] : words[0]?.toLowerCase();
-  const unit = open ? METER_UNITS.ohm : word === undefined ? undefined : METER_UNITS[word];
-  if (figure?.[2] && !unit) return no(`“${figure[2]}” has no unit known here: V, ohm, k, M.`);
-  if (unit && !open && !figure?.[2]) words.shift();
-  const [quantity, factor] = unit ?? (['volts-ac', 1] as const);
-  if (quantity !== 'volts-ac' && quantity !== 'ohms') return no('Volts AC or ohms are read here.');
-  const value = open ? OPEN_CIRCUIT_OHMS : Number((figure?.[1] ?? '').replace(',', '.')) * factor;
+  if (words.length === 0) return no('Which figure? l n 238, 3 4 128 ohm off, probe 12.4k');
+  const figure = takeFigure(words, { quantities: ['volts-ac', 'ohms'], bare: ['volts-ac', 'V'] });
+  if (!figure.ok) return no(figure.problem);
+  const { value } = figure;
+  const quantity = figure.quantity === 'ohms' ? 'ohms' : 'volts-ac';
+  if (value < 0) return no('Below zero: that cannot be.');
   if (quantity === 'volts-ac' && value > 1000) return no(`${value} V is beyond anything here.`);
   if (value > 1e9) return no('Beyond what a meter reads.');
   const stateWord = words.shift()?.toLowerCase();

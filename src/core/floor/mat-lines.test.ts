@@ -22,6 +22,9 @@ describe('a typed mat', () => {
       { ratedWatts: 150, ratedVolts: 230, name: 'under the bath', connection: { ohms: 352 } },
     ],
     ['150w 230v after OL', { ratedWatts: 150, ratedVolts: 230, after: { ohms: 1e8 } }],
+    ['450 w 240 v 128 ohm 0.3 meg', { ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128, megohms: 0.3 } }],
+    // No element has so many ohms: the insulation has failed.
+    ['450 w 240 v 128 ohm 550 kOhm', { ratedWatts: 450, ratedVolts: 240, connection: { ohms: 128, megohms: 0.55 } }],
     ['100w 230v 1.2kohm', { ratedWatts: 100, ratedVolts: 230, connection: { ohms: 1200 } }],
   ])('%s', (text, mat) => {
     expect(one(text)).toEqual({ ok: true, text, mat });
@@ -37,7 +40,9 @@ describe('a typed mat', () => {
     ['450 w 240 v 0 ohm', 'ohms must be above zero'],
     ['450 w 240 v -3', 'ohms must be above zero'],
     ['0 w 240 v', 'watts must be above zero'],
-    ['450 w 240 v 12bar', 'has a unit'],
+    ['450 w 240 v 12bar', 'no unit known'],
+    ['450 w 240 v 1.2 kW', 'twice'],
+    ['450 w 240 v 128 ohm 64 ohm', 'twice'],
   ])('%s is refused: %s', (text, problem) => {
     const line = one(text);
     expect(line).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });

@@ -9,7 +9,8 @@
  */
 
 import type { Mat, MatStage } from '../job/floor-schema';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
+import { takeFigure } from '../units/typed-figure';
 
 export type MatLine = { ok: true; text: string; mat: Mat } | { ok: false; text: string; problem: string };
 
@@ -20,50 +21,58 @@ const STAGE_WORDS: Record<string, MatStage> = {
   now: 'connection',
 };
 
+/** A mat of 3 W at 240 V has 19 kΩ. */
+const MOST_ELEMENT_OHMS = 20_000;
+
 function parseOne(text: string): MatLine {
   const bad = (problem: string): MatLine => ({ ok: false, text, problem });
-  // "450 w" and "450w" alike.
-  const tokens = text
-    .replace(/(\d)\s+(w|v|k?ohms?|k?Ω|meg\w*|MΩ)(?=\s|$)/gi, '$1$2')
-    .split(/\s+/)
-    .filter((t) => t !== '');
+  const words = text.split(/\s+/).filter((t) => t !== '');
   let stage: MatStage = 'connection';
   let bare = 0;
   const name: string[] = [];
   const mat: Partial<Mat> = {};
   const put = (key: 'ohms' | 'megohms', value: number): string | null => {
     if (!(value > 0)) return `${key === 'ohms' ? 'ohms' : 'megohms'} must be above zero`;
+    if (mat[stage]?.[key] !== undefined) return `${key} ${stage} are there twice`;
     mat[stage] = { ...mat[stage], [key]: value };
     return null;
   };
-  for (const token of tokens) {
+  while (words.length > 0) {
+    const token = words[0] ?? '';
     const word = STAGE_WORDS[token.toLowerCase()];
     if (word) {
+      words.shift();
       stage = word;
       bare = 0;
       continue;
     }
-    const m = /^(-?\d+(?:[.,]\d+)?)(w|v|k?ohms?|k?Ω|meg\w*|MΩ)?$/i.exec(token);
-    if (/^ol$/i.test(token)) {
-      put('ohms', OPEN_CIRCUIT_OHMS);
-      continue;
-    }
-    if (!m?.[1]) {
-      if (/^-?\d/.test(token)) return bad(`“${token}” has a unit that is not W, V, ohm or meg`);
+    if (!/^[+−-]?[.,]?\d|^o\.?l$/i.test(token)) {
       name.push(token);
+      words.shift();
       continue;
     }
-    const value = Number(m[1].replace(',', '.'));
-    const unit = (m[2] ?? '').toLowerCase();
+    const before = [...words];
+    const figure = takeFigure(words, {
+      quantities: ['watts', 'volts-ac', 'ohms'],
+      bare: ['ohms', bare === 0 ? 'Ω' : 'MΩ'],
+    });
+    if (!figure.ok) return bad(figure.problem);
+    const { value, quantity } = figure;
     let wrong: string | null = null;
-    if (unit === 'w') mat.ratedWatts = value;
-    else if (unit === 'v') mat.ratedVolts = value;
-    else if (unit.startsWith('meg') || m[2] === 'MΩ') wrong = put('megohms', value);
-    else if (unit.startsWith('k')) wrong = put('ohms', value * 1000);
-    else if (unit !== '' || bare === 0) {
-      wrong = put('ohms', value);
-      bare = 1;
-    } else wrong = put('megohms', value);
+    if (quantity === 'watts') {
+      if (mat.ratedWatts !== undefined) wrong = 'its watts are there twice';
+      mat.ratedWatts = value;
+    } else if (quantity === 'volts-ac') {
+      if (mat.ratedVolts !== undefined) wrong = 'its volts are there twice';
+      mat.ratedVolts = value;
+    } else {
+      const said = before.slice(0, before.length - words.length).join(' ');
+      const second = bare === 1 && !/ohm|Ω|k/i.test(said);
+      // No heating cable has so many ohms: whatever its unit, it is the insulation that was read.
+      const insulation = second || /meg|M/.test(said) || (value >= MOST_ELEMENT_OHMS && value < OPEN_CIRCUIT_OHMS);
+      wrong = insulation ? put('megohms', value / 1e6) : put('ohms', value);
+      if (!insulation) bare = 1;
+    }
     if (wrong) return bad(wrong);
   }
   const { ratedWatts, ratedVolts } = mat;

@@ -3,7 +3,7 @@ import type { Point } from '../circuit/point';
 import { type Finding, finding } from '../findings/finding';
 import { type PointGrammar, type PointReadingLine, parsePointReadings } from '../job/point-lines';
 import { latestByPair, readingEvidence, readingsInTime } from '../job/readings';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import { fixed, ohms as ohmsText } from '../units/units';
 import {
   DEAD,
@@ -54,7 +54,7 @@ function grammar(survey: HeaterSurvey, sheet: HeaterSheet | null, wall: Wall): P
     ]),
     usual: (quantity) => (quantity === 'ohms' ? 'off' : 'idle'),
     quantities: ['volts-ac', 'ohms'],
-    bare: ['volts-ac', 1],
+    bare: ['volts-ac', 'V'],
     examples: 'supply 238, load 38.4 ohm off, heater 1 240 heating, a1 earth 120',
     refuses: (quantity, state) =>
       quantity === 'ohms' && state !== 'off' ? 'Ohms only with the breaker off and proved.' : null,

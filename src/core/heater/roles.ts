@@ -4,7 +4,7 @@
  * behind, and the heater in series with whatever bridges it.
  */
 import { type NominalVolts, readSupply, type SupplyRead, type SupplyVolts } from '../mains/supply';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import type { HeaterSurvey } from './survey';
 
 /** Between cores or to earth, a live pair reads at least this; stray voltage of a parted core stays below. */

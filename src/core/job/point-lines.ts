@@ -6,7 +6,7 @@
  * Points, states and what is usual come from the family; the grammar is one.
  */
 import type { Point } from '../circuit/point';
-import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { takeFigure } from '../units/typed-figure';
 import type { Quantity, Reading } from './schema';
 
 export type PointReading = Pick<Reading, 'a' | 'b' | 'value' | 'quantity' | 'state'>;
@@ -21,8 +21,10 @@ export interface PointGrammar {
   /** State of a reading that names none. */
   usual: (quantity: Quantity) => string;
   quantities: readonly Quantity[];
-  /** Unit of a figure without one. */
-  bare: readonly [Quantity, number];
+  /** Quantity and unit of a figure that names none. */
+  bare: readonly [Quantity, string];
+  /** What volts between two points are where nobody said AC or DC. */
+  voltsOf?: (a: Point, b: Point) => 'volts-ac' | 'volts-dc';
   examples: string;
   /** Why a reading cannot be in a state; null where it can. */
   refuses?: (quantity: Quantity, state: string) => string | null;
@@ -58,19 +60,10 @@ function parseOne(text: string, g: PointGrammar): PointReadingLine {
     return no(`“${(words[0] ?? text).slice(0, 24)}” is no point here: ${g.examples}`);
   if (third !== undefined) return no('Two points at a time; separate entries with a comma.');
   if (a === b) return no('The two points are the same.');
-  const said = (words.shift() ?? '').toLowerCase();
-  const open = said === 'ol' || said === 'open';
-  const figure = /^([−-]?\d+(?:[.,]\d+)?)([a-zωµ]*)$/.exec(said);
-  if (!open && !figure?.[1]) return no(`Which figure? ${g.examples}`);
-  const glued = figure?.[2] ?? '';
-  const next = words[0]?.toLowerCase();
-  const word = glued === '' ? next : glued;
-  const unit = open ? METER_UNITS.ohm : word === undefined ? undefined : METER_UNITS[word];
-  if (glued !== '' && !unit) return no(`“${glued}” has no unit known here.`);
-  if (unit && !open && glued === '') words.shift();
-  const [quantity, factor] = unit ?? g.bare;
-  if (!g.quantities.includes(quantity)) return no(`${quantity.replace('-', ' ')} is not read here.`);
-  const value = open ? OPEN_CIRCUIT_OHMS : Number((figure?.[1] ?? '').replace('−', '-').replace(',', '.')) * factor;
+  if (words.length === 0) return no(`Which figure? ${g.examples}`);
+  const figure = takeFigure(words, { ...g, ...(g.voltsOf ? { volts: g.voltsOf(a, b) } : {}) });
+  if (!figure.ok) return no(`${figure.problem} ${g.examples}`);
+  const { quantity, value } = figure;
   if (Math.abs(value) > (quantity === 'ohms' ? 1e9 : 1000)) return no('Beyond what a meter reads here.');
   if (value < 0 && quantity !== 'volts-dc') return no('A figure below zero is none of these.');
   const stateWord = words.shift()?.toLowerCase();

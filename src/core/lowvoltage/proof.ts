@@ -2,7 +2,7 @@
 import { APART_OHMS } from '../circuit/continuity';
 import type { MeasurePlan, TestPlan } from '../proof/proof-run';
 import { terminalInfo } from '../survey/terminals.data';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import { listed } from '../units/units';
 import { apartPairs } from './apart';
 import { callTests } from './proof-calls';

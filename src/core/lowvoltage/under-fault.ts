@@ -4,7 +4,7 @@ import { isSo, type Predicted, type Predictions } from '../evidence/hypothesis';
 import { Numbered } from '../evidence/numbered';
 import type { Numbers } from '../numbers';
 import { perObject } from '../per-object';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import type { Asked, DeadPair } from './asked';
 import { saidUnder } from './complaints';
 import { DISPLAY_KEY, directionKey, opensKey, SEES_KEY } from './evidence-keys';

@@ -2,7 +2,7 @@
 import type { Point } from '../circuit/point';
 import { type ReadingEntry, standingReadings } from '../job/readings';
 import type { Job, Quantity, Reading } from '../job/schema';
-import { OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import { fixed, ohms, temperature } from '../units/units';
 import { type Told, toldText } from './told';
 import { type Band, combine, judge, type Verdict } from './verdict';

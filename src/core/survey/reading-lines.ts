@@ -11,7 +11,8 @@
  */
 import type { Point } from '../circuit/point';
 import type { JobOf, Place, Quantity, Reading } from '../job/schema';
-import { METER_UNITS, OPEN_CIRCUIT_OHMS } from '../units/meter-units';
+import { OPEN_CIRCUIT_OHMS } from '../units/figure';
+import { type TypedFigure, takeFigure } from '../units/typed-figure';
 import { insulation } from './colours.data';
 import { colourOf, landedOn } from './landing';
 import { terminalInfo } from './terminals.data';
@@ -58,6 +59,9 @@ const SINGLES: Record<string, Point> = {
 };
 
 const LONGEST = 2000;
+const QUANTITIES = ['volts-ac', 'volts-dc', 'ohms', 'amps'] as const;
+/** An open circuit as a meter shows it, and as a zero typed for its letter. */
+const OPEN_WORD = /^(?:[o0]\.?l\.?|open)$/i;
 
 function corePoint(job: JobOf<'24v'>, colour: string, place: Place): Point | null {
   const found = Object.entries(job.survey.conductors).find(([, c]) => colourOf(c).split('/').includes(colour));
@@ -73,8 +77,7 @@ function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
   let pending: string | null = null;
   let state: string | undefined;
   let low = false;
-  let value: number | null = null;
-  let unit: readonly [Quantity, number] | null = null;
+  let figure: Extract<TypedFigure, { ok: true }> | null = null;
   const settle = (): string | null => {
     if (pending === null) return null;
     const at = place ?? 'wall';
@@ -86,24 +89,24 @@ function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
     place = null;
     return null;
   };
-  for (const raw of text.split(/\s+/)) {
+  const words = text.split(/\s+/);
+  while (words.length > 0) {
+    const raw = words[0] ?? '';
     const word = raw.toLowerCase();
-    const figure = /^([+−-]?\d+(?:[.,]\d+)?)([a-zω]*)$/.exec(word);
+    const enough = points.length + (pending ? 1 : 0) > 0;
+    if (figure === null && enough && (/^[+−-]?[.,]?\d/.test(word) || OPEN_WORD.test(word))) {
+      const taken = takeFigure(words, { quantities: QUANTITIES, bare: ['volts-ac', 'V'] });
+      if (!taken.ok) return no(taken.problem);
+      figure = taken;
+      continue;
+    }
+    if (figure !== null && /^[+−-]?[.,]?\d/.test(word))
+      return no(`“${raw.slice(0, 24)}” is a second figure: one reading an entry.`);
+    words.shift();
     if (word === 'to' || word === '-' || word === 'read' || word === 'reads') {
       const problem = settle();
       if (problem) return no(problem);
     } else if (word === 'low') low = true;
-    else if (word === 'ol') {
-      value = OPEN_CIRCUIT_OHMS;
-      unit = ['ohms', 1];
-    } else if (figure?.[1] !== undefined && value === null && points.length + (pending ? 1 : 0) > 0) {
-      value = Number(figure[1].replace('−', '-').replace(',', '.'));
-      const suffix = figure[2] ?? '';
-      if (suffix !== '') {
-        if (!METER_UNITS[suffix]) return no(`“${raw.slice(0, 24)}” has no unit known here: V, VDC, mV, ohm, k, A.`);
-        unit = METER_UNITS[suffix] ?? null;
-      }
-    } else if (value !== null && METER_UNITS[word]) unit = METER_UNITS[word] ?? null;
     else if (PLACES.includes(word)) {
       if (pending !== null) {
         place = word;
@@ -111,7 +114,7 @@ function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
         if (problem) return no(problem);
       } else place = word;
     } else if (
-      value !== null ||
+      figure !== null ||
       READING_STATES.some((s) => s.words.includes(word) && points.length + (pending ? 1 : 0) >= 2)
     ) {
       const found = READING_STATES.find((s) => s.words.includes(word));
@@ -134,15 +137,14 @@ function parseOne(text: string, job: JobOf<'24v'>): ReadingLine {
   const problem = settle();
   if (problem) return no(problem);
   const [a, b] = points;
-  if (value === null) return no('Which figure? r to c 25.9');
+  if (figure === null) return no('Which figure? r to c 25.9');
   if (!a || !b) return no('Between which two points? r to c 25.9, blue wall to board c 24, primary 121');
   if (points.length > 2) return no('Two points at a time; separate entries with a comma.');
   if (a === b) return no('The two points are the same.');
-  const [quantity, factor] = unit ?? ['volts-ac', 1];
-  const si = value * factor;
+  const { quantity, value: si } = figure;
   if (quantity !== 'volts-dc' && si < 0) return no('Below zero: that cannot be.');
   if (Math.abs(si) > OPEN_CIRCUIT_OHMS) return no('Beyond what a meter reads.');
-  return { ok: true, text, reading: { quantity: quantity as Quantity, value: si, a, b, state: state ?? 'idle', low } };
+  return { ok: true, text, reading: { quantity, value: si, a, b, state: state ?? 'idle', low } };
 }
 
 /** Never throws; each entry says what it understood or what is wrong. */

@@ -1,5 +1,5 @@
 /** Quantities as a job's units write them: a factor and an offset each way, and the unit's name. */
-import { OPEN_CIRCUIT_OHMS } from './meter-units';
+import { type Dimension, readFigureText } from './figure';
 import type { UnitSystem } from './units';
 
 export interface DisplayUnit {
@@ -8,6 +8,10 @@ export interface DisplayUnit {
   factor: number;
   offset: number;
   decimals: number;
+  /** What it measures. */
+  of: Dimension;
+  /** SI of one of the unit that the figure is kept in: 1e6 of megohms. */
+  kept: number;
 }
 
 export type DisplayQuantity =
@@ -27,34 +31,50 @@ export type DisplayQuantity =
   | 'watts'
   | 'megohms'
   | 'slack'
-  | 'millivolts';
+  | 'millivolts'
+  | 'litres';
 
-const unit = (name: string, factor: number, decimals: number, offset = 0): DisplayUnit => ({
+const unit = (
+  of: Dimension,
+  name: string,
+  factor: number,
+  decimals: number,
+  more: Partial<DisplayUnit> = {},
+): DisplayUnit => ({
+  of,
   unit: name,
   factor,
-  offset,
+  offset: 0,
   decimals,
+  kept: 1,
+  ...more,
 });
+/** The same in both systems. */
+const both = (u: DisplayUnit): Record<UnitSystem, DisplayUnit> => ({ si: u, us: u });
 
 /** 1 W = 3.412142 Btu/h; 1 m³/s = 2118.88 cfm; 1 m² = 10.7639 ft². */
 const UNITS: Record<DisplayQuantity, Record<UnitSystem, DisplayUnit>> = {
-  temperature: { si: unit('°C', 1, 1), us: unit('°F', 1.8, 0, 32) },
-  difference: { si: unit('K', 1, 1), us: unit('°F', 1.8, 1) },
-  power: { si: unit('kW', 1e-3, 1), us: unit('kBtu/h', 3.412142e-3, 1) },
-  conductance: { si: unit('W/K', 1, 0), us: unit('Btu/h°F', 3.412142 / 1.8, 0) },
-  flow: { si: unit('L/s', 1000, 0), us: unit('cfm', 2118.88, 0) },
-  area: { si: unit('m²', 1, 1), us: unit('ft²', 10.7639, 0) },
-  metres: { si: unit('m', 1, 1), us: unit('ft', 3.28084, 0) },
-  plain: { si: unit('', 1, 2), us: unit('', 1, 2) },
-  percent: { si: unit('%', 100, 0), us: unit('%', 100, 0) },
-  ohms: { si: unit('Ω', 1, 2), us: unit('Ω', 1, 2) },
-  va: { si: unit('VA', 1, 0), us: unit('VA', 1, 0) },
-  volts: { si: unit('V', 1, 1), us: unit('V', 1, 1) },
-  amps: { si: unit('A', 1, 1), us: unit('A', 1, 1) },
-  watts: { si: unit('W', 1, 0), us: unit('W', 1, 0) },
-  megohms: { si: unit('MΩ', 1, 2), us: unit('MΩ', 1, 2) },
-  millivolts: { si: unit('mV', 1, 0), us: unit('mV', 1, 0) },
-  slack: { si: unit('mm', 1, 0), us: unit('in', 1 / 25.4, 1) },
+  temperature: { si: unit('temperature', '°C', 1, 1), us: unit('temperature', '°F', 1.8, 0, { offset: 32 }) },
+  difference: { si: unit('difference', 'K', 1, 1), us: unit('difference', '°F', 1.8, 1) },
+  power: { si: unit('watts', 'kW', 1e-3, 1), us: unit('watts', 'kBtu/h', 3.412142e-3, 1) },
+  conductance: {
+    si: unit('conductance', 'W/K', 1, 0),
+    us: unit('conductance', 'Btu/h°F', 3.412142 / 1.8, 0),
+  },
+  flow: { si: unit('flow', 'L/s', 1000, 0), us: unit('flow', 'cfm', 2118.88, 0) },
+  area: { si: unit('area', 'm²', 1, 1), us: unit('area', 'ft²', 10.7639, 0) },
+  metres: { si: unit('length', 'm', 1, 1), us: unit('length', 'ft', 3.28084, 0) },
+  plain: both(unit('plain', '', 1, 2)),
+  percent: both(unit('share', '%', 100, 0)),
+  ohms: both(unit('ohms', 'Ω', 1, 2)),
+  va: both(unit('va', 'VA', 1, 0)),
+  volts: both(unit('volts', 'V', 1, 1)),
+  amps: both(unit('amps', 'A', 1, 1)),
+  watts: both(unit('watts', 'W', 1, 0)),
+  megohms: both(unit('ohms', 'MΩ', 1, 2, { kept: 1e6 })),
+  millivolts: both(unit('volts', 'mV', 1, 0, { kept: 1e-3 })),
+  litres: { si: unit('volume', 'L', 1, 0), us: unit('volume', 'gal', 1 / 3.785411784, 0) },
+  slack: { si: unit('length', 'mm', 1, 0, { kept: 1e-3 }), us: unit('length', 'in', 1 / 25.4, 1, { kept: 1e-3 }) },
 };
 
 /** The unit a quantity is shown in. */
@@ -69,17 +89,16 @@ export const displayText = (si: number, u: DisplayUnit): string => String(Number
 
 export type FigureReading = { ok: true; value: number | undefined } | { ok: false; problem: string };
 
-/** Reads a typed figure of a quantity within SI limits; an empty text means "not known". Ohms take k and M, and OL. */
+/**
+ * Reads a typed figure of a quantity within the limits it is kept in; an empty text means "not known". Any unit of what is
+ * measured is taken, of either system; another is refused with what would do.
+ */
 export function readFigure(text: string, u: DisplayUnit, low: number, high: number): FigureReading {
   const trimmed = text.trim().slice(0, 40);
   if (trimmed === '') return { ok: true, value: undefined };
-  if (u.unit === 'Ω' && /^(ol|open|inf)/i.test(trimmed)) return { ok: true, value: OPEN_CIRCUIT_OHMS };
-  const match = /^([+−-]?\d+(?:[.,]\d+)?|[+−-]?[.,]\d+)\s*([^\d\s]*)$/.exec(trimmed);
-  // "12k" is not twelve ohms.
-  const prefix = u.unit === 'Ω' ? (/^k/i.test(match?.[2] ?? '') ? 1000 : /^M/.test(match?.[2] ?? '') ? 1e6 : 1) : 1;
-  const shown = match?.[1] === undefined ? Number.NaN : Number(match[1].replace('−', '-').replace(',', '.')) * prefix;
-  if (!Number.isFinite(shown)) return { ok: false, problem: `“${trimmed}” is not a figure.` };
-  const value = fromDisplay(shown, u);
+  const read = readFigureText(trimmed, { of: [u.of], bare: u.unit });
+  if (!read.ok) return read;
+  const value = read.si / u.kept;
   return value < low || value > high
     ? {
         ok: false,

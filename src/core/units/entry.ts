@@ -1,8 +1,8 @@
 /** Reads a typed figure in the unit the person works in; SI comes out, or what is wrong. */
 
 import type { Quantity } from '../job/schema';
-import { OPEN_CIRCUIT_OHMS } from './meter-units';
-import { fahrenheitToCelsius, type UnitSystem } from './units';
+import { type FigureAsked, OPEN_CIRCUIT_OHMS, readFigureText } from './figure';
+import type { UnitSystem } from './units';
 
 export type EntryReading = { ok: true; value: number } | { ok: false; problem: string };
 
@@ -33,8 +33,22 @@ export function entryUnit(quantity: Quantity, units: UnitSystem, direct: 'mV' | 
   return LIMITS[quantity].unit;
 }
 
+/** What a quantity measures, and the kind of voltage it wants. */
+const ASKED: Record<Exclude<Quantity, 'seen' | 'said'>, Pick<FigureAsked, 'of' | 'kind'>> = {
+  'volts-ac': { of: ['volts'], kind: 'ac' },
+  'volts-dc': { of: ['volts'], kind: 'dc' },
+  ohms: { of: ['ohms'] },
+  amps: { of: ['amps'] },
+  celsius: { of: ['temperature'] },
+  kelvin: { of: ['difference'] },
+  seconds: { of: ['seconds'] },
+  minutes: { of: ['seconds'] },
+  watts: { of: ['watts'] },
+};
+
 /**
- * Accepts a decimal comma and a trailing unit ("26,1 V"); "OL" on ohms is an open circuit.
+ * Accepts a decimal comma and any unit of what is measured, of either system; "OL" on ohms is an open circuit. A unit that
+ * is not known or measures something else is refused: a figure is understood whole, or not taken.
  * @param direct unit of volts DC beside the field
  */
 export function readEntry(text: string, quantity: Quantity, units: UnitSystem, direct: 'mV' | 'V' = 'V'): EntryReading {
@@ -43,17 +57,10 @@ export function readEntry(text: string, quantity: Quantity, units: UnitSystem, d
   const limits = LIMITS[quantity];
   const trimmed = text.trim().slice(0, 40);
   if (trimmed === '') return { ok: false, problem: 'Type what the meter says.' };
-  if (quantity === 'ohms' && /^(ol|open|inf)/i.test(trimmed)) return { ok: true, value: limits.high };
-  const match = /^([+−-]?\d+(?:[.,]\d+)?|[+−-]?[.,]\d+)\s*(mV|kΩ|k|MΩ|M)?\s*(?:[a-zA-Z°Ω]*)$/.exec(trimmed);
-  if (!match?.[1]) return { ok: false, problem: `“${trimmed}” is not a figure.` };
-  let value = Number(match[1].replace('−', '-').replace(',', '.'));
   // A figure without a unit is in the one beside the field.
-  const bare = !/[a-zA-Z]/.test(trimmed);
-  if (match[2] === 'mV' || (quantity === 'volts-dc' && direct === 'mV' && bare)) value /= 1000;
-  else if (match[2]?.startsWith('k')) value *= 1000;
-  else if (match[2]?.startsWith('M')) value *= 1e6;
-  if (units === 'us' && quantity === 'celsius') value = fahrenheitToCelsius(value);
-  if (units === 'us' && quantity === 'kelvin') value = (value * 5) / 9;
+  const read = readFigureText(trimmed, { ...ASKED[quantity], bare: entryUnit(quantity, units, direct) });
+  if (!read.ok) return read;
+  const value = quantity === 'minutes' ? read.si / 60 : read.si;
   if (value < 0 && limits.low === 0)
     return {
       ok: false,
