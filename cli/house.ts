@@ -24,6 +24,9 @@ async function weatherOf(file: string | undefined): Promise<Float64Array | null>
   if (file === undefined) return null;
   const read = readWeather(await readText(file));
   if (!read.ok) throw new UsageError(`${file}: line ${read.line}: ${read.problem}`);
+  // What was taken for what goes beside the answer, not into it.
+  for (const line of [...read.says, ...(read.filled > 0 ? [`${read.filled} missing hours filled`] : [])])
+    process.stderr.write(`${file}: ${line}\n`);
   return read.hourly;
 }
 
@@ -59,7 +62,7 @@ export function houseCommands(program: Command): void {
       const { form } = jobHouse(job);
       const read = readHouseLog(await readText(log), form.heatWatts);
       if (!read.ok) throw new UsageError(`${log}: line ${read.line}: ${read.problem}`);
-      print(fitHouse(form, read.rows));
+      print({ columns: read.says, ...fitHouse(form, read.rows) });
     });
   house
     .command('optimise')

@@ -33,9 +33,12 @@ const api = {
     progress: Progress,
   ): Promise<HouseYear | null> => goOn(houseYear(job, weeks, weather), progress),
   /** A log read and the house fitted to it; what cannot be read is said by its line. */
-  fit(form: HouseForm, text: string): { ok: true; fit: HouseFit } | { ok: false; line: number; problem: string } {
+  fit(
+    form: HouseForm,
+    text: string,
+  ): { ok: true; fit: HouseFit; says: string[] } | { ok: false; line: number; problem: string } {
     const read = readHouseLog(text, form.heatWatts);
-    return read.ok ? { ok: true, fit: fitHouse(form, read.rows) } : read;
+    return read.ok ? { ok: true, fit: fitHouse(form, read.rows), says: read.says } : read;
   },
   cheaper: (
     job: Pick<Job, 'family' | 'house' | 'week'>,

@@ -42,9 +42,9 @@ describe('a file not in order takes nothing and says where', () => {
   it.each([
     ['', '1: a head line'],
     ['minute,celsius', '1: a head line'],
-    ['a,b\n1,2', '1: no column of time'],
-    ['minute,b\n1,2', '1: no column of temperature'],
-    ['minute,probe\n0,20', '1: the unit of “probe” is not said'],
+    ['a,b\n1,2', '1: no column for time'],
+    ['minute,b\n1,2', '1: no column for temperature'],
+    ['minute,probe\n0,20', '1: “probe” does not say its unit'],
     ['minute,c\n0,20\n,21', '3: time is missing'],
     ['minute,c\n0,20\n5,', '3: temperature is missing'],
     ['minute,c\nsoon,20', '2: “soon” is not a time'],

@@ -1,6 +1,6 @@
 /** Logged warm-up points from a CSV: minutes or clock times, °C or °F; what is missing or in another unit is said by its line. */
-import Papa from 'papaparse';
-import { fahrenheitToCelsius } from '../units/units';
+import { cellSi, matchColumns, momentOf, readTable, type Wanted } from '../table/table';
+import { unitFor } from '../units/figure';
 import type { LogPoint } from './fit';
 
 export interface CsvResult {
@@ -13,24 +13,32 @@ export interface CsvResult {
 const MAX_ROWS = 2000;
 const MAX_CHARACTERS = 1_000_000;
 const GAP_MINUTES = 20;
-const TIME_HEADS = ['minute', 'minutes', 'min', 'time', 'seconds', 's'];
-const TEMPERATURE_HEADS = ['celsius', '°c', 'c', 'fahrenheit', '°f', 'f', 'probe', 'temperature', 'floor'];
-
-/** A head is a word or two: more of it is no head, and is not searched. */
-const clean = (s: string): string => s.slice(0, 80).trim().toLowerCase();
-/** "floor (°C)" → "floor" and "°c". */
-function head(cell: string): { name: string; unit: string | null } {
-  const m = /^([^([]*)[([]?([^)\]]*)[)\]]?$/.exec(clean(cell));
-  return { name: (m?.[1] ?? '').trim(), unit: m?.[2] ? m[2].trim() : null };
-}
-
-const toNumber = (s: string): number => Number(s.trim().replace(',', '.').replace('−', '-'));
-
-/** "6:30" or "06:30:15" in minutes. */
-function clockMinutes(text: string): number | null {
-  const m = /^(\d{1,2}):(\d{2})(?::(\d{2}))?$/.exec(text.trim());
-  return m ? Number(m[1]) * 60 + Number(m[2]) + Number(m[3] ?? 0) / 60 : null;
-}
+const LOG_COLUMNS: readonly Wanted<'time' | 'temperature'>[] = [
+  {
+    key: 'time',
+    names: ['minute', 'minutes', 'min', 'time', 'seconds', 's', 'hours', 'elapsed', 'elapsed time', 'timestamp'],
+    of: ['seconds'],
+    bare: 'min',
+  },
+  {
+    key: 'temperature',
+    names: [
+      'celsius',
+      '°c',
+      'c',
+      'fahrenheit',
+      '°f',
+      'f',
+      'probe',
+      'temperature',
+      'floor',
+      'floor temperature',
+      'probe temperature',
+      'floor sensor',
+    ],
+    of: ['temperature'],
+  },
+];
 
 /**
  * The first line names the columns: one for time (minute, seconds or time) and one for the
@@ -46,11 +54,11 @@ export function readLogCsv(text: string): CsvResult {
       ],
       gaps: [],
     };
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
+  const table = readTable(text);
   const problems: CsvResult['problems'] = [];
   const none = { points: [], problems, gaps: [] };
-  const [heads, ...rows] = data;
-  if (!heads || rows.length === 0) {
+  const { rows } = table;
+  if (rows.length === 0) {
     problems.push({
       line: 1,
       message: 'a head line and at least one line of figures are wanted, such as “minute,celsius”',
@@ -58,72 +66,67 @@ export function readLogCsv(text: string): CsvResult {
     return none;
   }
   if (rows.length > MAX_ROWS) {
-    problems.push({ line: MAX_ROWS + 2, message: `more than ${MAX_ROWS} lines` });
+    problems.push({ line: rows[MAX_ROWS]?.line ?? 1, message: `more than ${MAX_ROWS} lines` });
     return none;
   }
-  const columns = heads.map(head);
-  const timeAt = columns.findIndex((c) => TIME_HEADS.includes(c.name));
-  const degreesAt = columns.findIndex((c, i) => i !== timeAt && TEMPERATURE_HEADS.includes(c.name));
-  if (timeAt < 0)
-    problems.push({ line: 1, message: `no column of time: one called ${TIME_HEADS.slice(0, 4).join(', ')}` });
-  if (degreesAt < 0) problems.push({ line: 1, message: 'no column of temperature: one called celsius or fahrenheit' });
-  if (problems.length > 0) return none;
-  const time = columns[timeAt];
-  const degrees = columns[degreesAt];
-  const unit = degrees?.unit ?? degrees?.name ?? '';
-  const fahrenheit = ['°f', 'f', 'fahrenheit'].includes(unit);
-  if (!fahrenheit && !['°c', 'c', 'celsius'].includes(unit)) {
-    problems.push({ line: 1, message: `the unit of “${heads[degreesAt]}” is not said: write celsius or fahrenheit` });
+  const matched = matchColumns(table.heads, LOG_COLUMNS);
+  const { time, temperature } = matched.ok ? matched.columns : {};
+  if (!matched.ok || !time || !temperature) {
+    problems.push({ line: table.headLine, message: matched.ok ? 'a column is missing' : matched.problem });
     return none;
   }
-  const seconds = [time?.name, time?.unit].some((u) => u === 'seconds' || u === 's');
+  const degrees = unitFor(temperature.unit, ['temperature']);
+  const inFahrenheit = degrees?.toSi(212) === 100;
   const points: LogPoint[] = [];
   let origin: number | null = null;
-  rows.forEach((row, i) => {
-    const line = i + 2;
-    const timeText = row[timeAt] ?? '';
-    const degreesText = row[degreesAt] ?? '';
-    if (timeText.trim() === '' || degreesText.trim() === '') {
-      problems.push({ line, message: `${timeText.trim() === '' ? 'time' : 'temperature'} is missing` });
-      return;
+  for (const row of rows) {
+    const { line } = row;
+    const no = (message: string): void => {
+      problems.push({ line, message });
+    };
+    const timeText = (row.cells[time.index] ?? '').trim();
+    const degreesText = (row.cells[temperature.index] ?? '').trim();
+    if (timeText === '' || degreesText === '') {
+      no(`${timeText === '' ? 'time' : 'temperature'} is missing`);
+      continue;
     }
-    const clock = clockMinutes(timeText);
-    let minute = clock ?? toNumber(timeText) / (seconds ? 60 : 1);
-    if (!Number.isFinite(minute)) {
-      problems.push({ line, message: `“${timeText}” is not a time` });
-      return;
+    const moment = momentOf(timeText);
+    const figure = moment ? null : cellSi(row, time, table.locale);
+    if (!moment && typeof figure !== 'number') {
+      no(`“${timeText}” is not a time`);
+      continue;
     }
-    if (clock !== null) {
-      origin ??= clock;
-      minute = (clock - origin + 1440) % 1440;
+    if (!moment && time.assumed) {
+      problems.push({ line: table.headLine, message: '“time” does not say its unit: min, h or s' });
+      break;
     }
-    const shown = toNumber(degreesText);
-    if (!Number.isFinite(shown)) {
-      problems.push({ line, message: `“${degreesText}” is not a temperature` });
-      return;
+    let minute = moment ? moment.minute : (figure as number) / 60;
+    if (moment) {
+      origin ??= moment.minute;
+      minute = moment.is === 'clock' ? (moment.minute - origin + 1440) % 1440 : moment.minute - origin;
     }
-    const celsius = fahrenheit ? fahrenheitToCelsius(shown) : shown;
+    const celsius = cellSi(row, temperature, table.locale);
+    if (typeof celsius !== 'number') {
+      no(`“${degreesText}” is not a temperature`);
+      continue;
+    }
     if (celsius < -20 || celsius > 60) {
-      problems.push({
-        line,
-        message: `${degreesText} ${fahrenheit ? '°F' : '°C'} is no floor${!fahrenheit && shown > 60 && shown < 140 ? ': is it °F?' : ''}`,
-      });
-      return;
+      no(
+        `${degreesText} ${inFahrenheit ? '°F' : '°C'} is no floor${!inFahrenheit && celsius > 60 && celsius < 140 ? ': is it °F?' : ''}`,
+      );
+      continue;
     }
     if (minute < 0 || minute > 2880) {
-      problems.push({
-        line,
-        message: `minute ${timeText} is outside 0 to 2880${minute > 2880 ? ': are these seconds?' : ''}`,
-      });
-      return;
+      no(`minute ${timeText} is outside 0 to 2880${minute > 2880 ? ': are these seconds?' : ''}`);
+      continue;
     }
     const last = points[points.length - 1];
     if (last && minute <= last.minute) {
-      problems.push({ line, message: `time does not go on: ${timeText} after minute ${last.minute}` });
-      return;
+      no(`time does not go on: ${timeText} after minute ${last.minute}`);
+      continue;
     }
     points.push({ minute: Math.round(minute * 100) / 100, celsius: Math.round(celsius * 100) / 100 });
-  });
+  }
   if (problems.length > 0) return none;
   const gaps = points.flatMap((p, i) => {
     const before = points[i - 1];

@@ -88,7 +88,7 @@ describe('a log read', () => {
   });
   it.each([
     ['no heat column', 'minute,indoor,outdoor\n0,1,2', 1, 'heat'],
-    ['a word', 'minute,indoor,outdoor,heat\n0,20,5,0\n15,warm,5,0', 3, 'air'],
+    ['a word', 'minute,indoor,outdoor,heat\n0,20,5,0\n15,warm,5,0', 3, 'indoor'],
     ['time that stands', 'minute,indoor,outdoor,heat\n0,20,5,0\n0,20,5,0', 3, 'go on'],
     ['a missing cell', 'minute,indoor,outdoor,heat\n0,20,,0', 2, 'outdoor'],
     ['°F unsaid', 'minute,indoor,outdoor,heat\n0,68,50,0', 2, '°F'],

@@ -5,8 +5,7 @@
  * Least squares over the log and a prior on each logarithm (what a form is known to), by Levenberg-Marquardt; the
  * errors are of (JᵀJ/σ² + prior)⁻¹, where σ is what the model leaves over, never less than a sensor's own spread.
  */
-import Papa from 'papaparse';
-import { fahrenheitToCelsius } from '../units/units';
+import { cellSi, type Moment, matchColumns, momentOf, readTable, type Taken, type Wanted } from '../table/table';
 import { stepMatrices } from './expm';
 import { DOUBT, type Factors, type HouseForm, houseOf } from './house';
 import { systemOf } from './network';
@@ -186,76 +185,141 @@ function descend(
   return now;
 }
 
-export type LogRead = { ok: true; rows: LogRow[] } | { ok: false; line: number; problem: string };
+export type LogRead =
+  | { ok: true; rows: LogRow[] /** What each column was taken for, and which were not used. */; says: string[] }
+  | { ok: false; line: number; problem: string };
 
 const MOST_ROWS = 20_000;
+const TEMPERATURE = { of: ['temperature'], bare: '°C' } as const;
+type LogColumn = 'time' | 'indoor' | 'outdoor' | 'heat' | 'on';
+const LOG_COLUMNS: readonly Wanted<LogColumn>[] = [
+  {
+    key: 'time',
+    names: [
+      'time',
+      'minute',
+      'minutes',
+      'timestamp',
+      'datetime',
+      'date time',
+      'elapsed',
+      'elapsed time',
+      'seconds',
+      'hours',
+    ],
+    of: ['seconds'],
+    bare: 'min',
+  },
+  {
+    key: 'indoor',
+    names: [
+      'indoor',
+      'inside',
+      'room',
+      'air',
+      'indoor temperature',
+      'room temperature',
+      'air temperature',
+      'indoor temp',
+      'room temp',
+      'indoor air',
+    ],
+    ...TEMPERATURE,
+  },
+  {
+    key: 'outdoor',
+    names: [
+      'outdoor',
+      'outside',
+      'outdoor temperature',
+      'outside temperature',
+      'outdoor temp',
+      'outside temp',
+      'ambient',
+      'outdoor air',
+    ],
+    ...TEMPERATURE,
+  },
+  {
+    key: 'heat',
+    names: ['heat', 'heater', 'heating', 'power', 'heat power', 'heating power'],
+    of: ['watts', 'share'],
+    bare: 'W',
+    optional: true,
+  },
+  // Of the heater's own power: what share of the time it ran.
+  {
+    key: 'on',
+    names: [
+      'heater on fraction',
+      'on fraction',
+      'heat fraction',
+      'heating fraction',
+      'duty',
+      'duty cycle',
+      'run fraction',
+    ],
+    of: ['share', 'plain'],
+    bare: '',
+    optional: true,
+  },
+];
 
 /**
- * A log as CSV: a head line with columns called minute (or time, ISO or hh:mm), indoor, outdoor and heat; °C unless the
- * head says fahrenheit or °F; heat in W, or in % of `heatWatts`. Nothing is taken where a line cannot be read.
+ * A log as CSV: columns for time (minutes, hours, seconds, clock or dates), indoor, outdoor and heat; °C and W unless the
+ * head says otherwise; heat also as a share of `heatWatts`. Nothing is taken where a line cannot be read.
  */
 export function readHouseLog(text: string, heatWatts: number): LogRead {
-  const { data } = Papa.parse<string[]>(
-    text
-      .slice(0, 4_000_000)
-      .replace(/^\uFEFF/, '')
-      .trim(),
-    { skipEmptyLines: 'greedy' },
-  );
-  const [heads, ...lines] = data;
-  const names = (heads ?? []).map((h) => h.slice(0, 60).trim().toLowerCase());
-  const at = (pattern: RegExp): number => names.findIndex((n) => pattern.test(n));
-  const columns = {
-    time: at(/^(minute|time)/),
-    air: at(/^(indoor|room|air|inside)/),
-    outdoor: at(/^(outdoor|outside)/),
-    heat: at(/^(heat|power|duty)/),
-  };
-  for (const [name, index] of Object.entries(columns))
-    if (index < 0)
-      return {
-        ok: false,
-        line: 1,
-        problem: `no column for ${name}: the head line names minute (or time), indoor, outdoor and heat`,
-      };
-  if (lines.length > MOST_ROWS) return { ok: false, line: MOST_ROWS + 2, problem: `more than ${MOST_ROWS} lines` };
-  const percent = /%|percent|duty/.test(names[columns.heat] ?? '');
-  const figure = (row: readonly string[], index: number): number => {
-    const cell = (row[index] ?? '').trim();
-    return cell === '' ? Number.NaN : Number(cell.replace(',', '.').replace('−', '-'));
-  };
-  const celsius = (row: readonly string[], index: number): number =>
-    /fahrenheit|°f/.test(names[index] ?? '') ? fahrenheitToCelsius(figure(row, index)) : figure(row, index);
+  const table = readTable(text.slice(0, 4_000_000));
+  const at = (line: number, problem: string): LogRead => ({ ok: false, line, problem });
+  const matched = matchColumns(table.heads, LOG_COLUMNS);
+  if (!matched.ok) return at(table.headLine, matched.problem);
+  const { time, indoor, outdoor, heat, on } = matched.columns;
+  if (!time || !indoor || !outdoor) return at(table.headLine, 'a column is missing');
+  if (heat && on) return at(table.headLine, `two columns could be heat: “${heat.head}” and “${on.head}”`);
+  const heating = heat ?? on;
+  if (!heating) return at(table.headLine, 'no column for heat: its head is heat, power, duty or heater on fraction');
+  if (table.rows.length > MOST_ROWS) return at(table.rows[MOST_ROWS]?.line ?? 1, `more than ${MOST_ROWS} lines`);
   const rows: LogRow[] = [];
   let origin: number | null = null;
-  for (const [i, row] of lines.entries()) {
-    const line = i + 2;
-    const cell = (row[columns.time] ?? '').trim();
-    const clock = /^(\d{1,2}):(\d{2})$/.exec(cell);
-    const stamp = /^\d{4}-\d{2}-\d{2}/.test(cell) ? Date.parse(cell) / 60_000 : Number.NaN;
-    let minute = clock
-      ? Number(clock[1]) * 60 + Number(clock[2])
-      : Number.isNaN(stamp)
-        ? figure(row, columns.time)
-        : stamp;
-    if (!Number.isFinite(minute)) return { ok: false, line, problem: `“${cell.slice(0, 24)}” is no time` };
+  let kind: Moment['is'] | 'figure' | null = null;
+  for (const row of table.rows) {
+    const cell = (row.cells[time.index] ?? '').trim();
+    const moment = momentOf(cell);
+    const figure = moment ? null : cellSi(row, time, table.locale);
+    if (!moment && typeof figure !== 'number') return at(row.line, `“${cell.slice(0, 24)}” is no time`);
+    const is = moment?.is ?? 'figure';
+    if (kind !== null && kind !== is) return at(row.line, 'times are written in two ways');
+    kind = is;
+    // A bare figure under "time" could be minutes, hours or seconds.
+    if (is === 'figure' && time.assumed) return at(table.headLine, '“time” does not say its unit: min, h or s');
+    let minute = moment ? moment.minute : (figure as number) / 60;
     origin ??= minute;
     minute -= origin;
     const last = rows.at(-1)?.minute ?? -1;
     // A clock that begins again has gone past midnight.
-    if (clock) while (minute <= last) minute += 1440;
-    const entry = {
-      minute,
-      airCelsius: celsius(row, columns.air),
-      outdoorCelsius: celsius(row, columns.outdoor),
-      heatWatts: figure(row, columns.heat) * (percent ? heatWatts / 100 : 1),
-    };
-    if (minute <= last) return { ok: false, line, problem: 'time does not go on' };
-    const bad = Object.entries(entry).find(([, v]) => !Number.isFinite(v));
-    if (bad) return { ok: false, line, problem: `${bad[0].replace(/Celsius|Watts/, '')} is missing or no figure` };
-    if (Math.abs(entry.airCelsius) > 60 || Math.abs(entry.outdoorCelsius) > 70 || entry.heatWatts < 0)
-      return { ok: false, line, problem: 'a figure no house has: are these °F, or kW?' };
-    rows.push(entry);
+    if (is === 'clock') while (minute <= last) minute += 1440;
+    if (minute <= last) return at(row.line, 'time does not go on');
+    const values = { indoor, outdoor, heat: heating };
+    const read: Partial<Record<keyof typeof values, number>> = {};
+    for (const [name, column] of Object.entries(values) as [keyof typeof values, Taken][]) {
+      const si = cellSi(row, column, table.locale);
+      if (si === null) return at(row.line, `${name} is missing`);
+      if (typeof si !== 'number') return at(row.line, `${name}: ${si.problem}`);
+      read[name] = si;
+    }
+    const { indoor: airCelsius = 0, outdoor: outdoorCelsius = 0, heat: given = 0 } = read;
+    const share = heating.of === 'share' || heating.of === 'plain';
+    if (share && (given < 0 || given > 1.0001)) return at(row.line, 'a share of the time lies between 0 and 1 (100 %)');
+    const watts = share ? given * heatWatts : given;
+    if (Math.abs(airCelsius) > 60 || Math.abs(outdoorCelsius) > 70 || watts < 0)
+      return at(row.line, 'a figure no house has: are these °F?');
+    rows.push({ minute, airCelsius, outdoorCelsius, heatWatts: watts });
   }
-  return rows.length < 2 ? { ok: false, line: 1, problem: 'two lines of figures at least' } : { ok: true, rows };
+  if (rows.length < 2) return at(table.headLine, 'two lines of figures at least');
+  return {
+    ok: true,
+    rows,
+    says: [...matched.says, ...(matched.unused.length > 0 ? [`not used: ${matched.unused.join(', ')}`] : [])],
+  };
 }

@@ -348,15 +348,21 @@ describe('weather', () => {
     [
       'LOCATION,Skerrow Haven,-,-,-,1,55,0,0,3',
       ...Array.from({ length: 7 }, () => 'X'),
-      ...Array.from({ length: hours }, (_, i) => change(`2001,1,1,${(i % 24) + 1},0,?,${(i % 20) - 5}.5,3`, i)),
+      ...Array.from({ length: hours }, (_, i) => {
+        const date = new Date(Date.UTC(2001, 0, 1 + Math.floor(i / 24)));
+        const day = `${date.getUTCMonth() + 1},${date.getUTCDate()}`;
+        return change(`2001,${day},${(i % 24) + 1},0,?,${(i % 20) - 5}.5,3`, i);
+      }),
     ].join('\n');
-  it('EPW: the dry-bulb column of 8760 hours, a missing hour filled by the one before', () => {
+  it('EPW: the dry-bulb column of 8760 hours, a missing hour filled between its neighbours and counted', () => {
     const read = readWeather(epw(8760, (l, i) => (i === 5 ? l.replace(/,[^,]+,3$/, ',99.9,3') : l)));
-    expect(read.ok && [read.place, read.hourly.length, read.hourly[3], read.hourly[5]]).toEqual([
+    expect(read.ok && [read.place, read.hourly.length, read.hourly[3], read.hourly[5], read.filled]).toEqual([
       'Skerrow Haven',
       8760,
       -2.5,
-      -1.5,
+      // Between -1.5 and 1.5; the fifth hour itself would read 0.5.
+      0,
+      1,
     ]);
   });
   it('CSV in °C and °F', () => {
@@ -367,6 +373,13 @@ describe('weather', () => {
   });
   it.each([
     ['too few hours', epw(100), 108, '100 hours'],
+    [
+      'seven hours missing in a row',
+      epw(8760, (l, i) => (i >= 50 && i < 57 ? l.replace(/,[^,]+,3$/, ',99.9,3') : l)),
+      59,
+      '7 hours',
+    ],
+    ['an hour twice', epw(8760, (l, i) => (i === 30 ? l.replace(/^(\d+,\d+,\d+),\d+/, '$1,6') : l)), 39, 'is next'],
     ['a word for a figure', epw(8760, (l, i) => (i === 10 ? l.replace(/,[^,]+,3$/, ',warm,3') : l)), 19, 'dry-bulb'],
     ['no column', 'a,b\n1,2', 1, 'no column'],
     ['a temperature of 400', `outdoor\n${'1\n'.repeat(30)}400`, 32, 'no outdoor temperature'],
