@@ -9,6 +9,7 @@ import { withJoin } from './join/judge';
 import { withMount } from './mount/judge';
 import { nextStop, progress } from './progress';
 import { withSensors } from './sensors/judge';
+import { withOpenChoices } from './settings/open-choices';
 import { withReadBack } from './settings/read-back';
 import { inUnits, saidInUnits } from './units/localise';
 import { withProgramme } from './week/judge';
@@ -20,11 +21,11 @@ export function derive(job: Job, now: string | null = null): Derived {
   const { module, job: seen } = familyOf(job);
   const results = module.derive(seen, now);
   const { own } = results;
-  const shared = withJoin(
-    job,
-    withReadBack(job, withMount(job, withSensors(job, withProgramme(job, results.shared)))),
-    now,
-  );
+  const chosen = withOpenChoices(job, results.shared, (other) => {
+    const { module: its, job: otherSeen } = familyOf(other);
+    return its.derive(otherSeen, now).shared;
+  });
+  const shared = withJoin(job, withReadBack(job, withMount(job, withSensors(job, withProgramme(job, chosen)))), now);
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;

@@ -13,6 +13,15 @@ export const JOIN_FINDINGS = {
       fix: 'Put it back to the proposed value, or correct the survey.',
     }),
   ),
+  'settings.depends': entry<{ setting: string; value: string; ask: string }>(
+    'caution',
+    'set-up',
+    'A setting was chosen before the question that decides it was answered, so it cannot be judged yet.',
+    (f) => ({
+      message: `${f.setting} is set to “${f.value}”, and cannot be checked yet.`,
+      fix: `Answer this first: “${f.ask}”.`,
+    }),
+  ),
   'settings.fan-electric': entry<None>(
     'blocker',
     'set-up',

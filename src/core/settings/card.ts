@@ -2,6 +2,8 @@
 import { placeOf, type SettingEntry, type SettingKey } from '../devices/sheet';
 import { type Finding, finding } from '../findings/finding';
 import type { Job } from '../job/schema';
+import { readFigureText } from '../units/figure';
+import { celsiusToFahrenheit } from '../units/units';
 import type { CanonicalSetting } from './canonical-setting';
 
 export interface CardRow {
@@ -20,6 +22,8 @@ export interface CardRow {
   factory: string;
   locked: boolean;
   options: { value: string; label: string }[];
+  /** The open question that decides it, where it was chosen before that was answered. */
+  dependsOn?: string;
 }
 
 /** What stands: the installer's choice, else the proposal. */
@@ -46,19 +50,52 @@ const signed = (n: number): string => String(n).replace('-', '−');
 export const rangeText = (entry: SettingEntry): string =>
   entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
 
-function onDevice(entry: SettingEntry, value: string): { enter: string; range: string } | null {
+/** A setting's value as a figure, judged and printed by the same reading; null where it is none. */
+export function settingFigure(value: string): number | null {
+  const read = readFigureText(value, { of: ['plain'], bare: '' });
+  return read.ok ? read.si : null;
+}
+
+/** A step of the device nearest to a figure, but never beyond what the setting may be at most or must be at least. */
+function stepped(figure: number, low: number, step: number, bounds: CanonicalSetting['bounds']): number {
+  const at = (n: number): number => low + n * step;
+  const nearest = Math.round((figure - low) / step);
+  const { most = Number.POSITIVE_INFINITY, least = Number.NEGATIVE_INFINITY } = bounds ?? {};
+  // A limit is rounded to its safe side. A value that is beyond it by itself is a finding, and is shown as it is.
+  if (figure <= most + 1e-9 && at(nearest) > most + 1e-9) return at(Math.floor((figure - low) / step + 1e-9));
+  if (figure >= least - 1e-9 && at(nearest) < least - 1e-9) return at(Math.ceil((figure - low) / step - 1e-9));
+  return at(nearest);
+}
+
+function onDevice(
+  entry: SettingEntry,
+  value: string,
+  bounds: CanonicalSetting['bounds'],
+  units: Job['units'],
+): { enter: string; range: string } | null {
   if (entry.values) {
     const enter = entry.values[value];
     return enter === undefined ? null : { enter, range: Object.values(entry.values).join(', ') };
   }
   if (entry.range) {
     const { low, high, step, unit } = entry.range;
-    const number = Number(value) / (unit === 'min' ? 60 : 1);
+    const figure = settingFigure(value);
+    if (figure === null) return null;
+    const number = figure / (unit === 'min' ? 60 : 1);
     // Nearest step inside the range: the device cannot take anything else.
-    const nearest = Math.min(high, Math.max(low, low + Math.round((number - low) / step) * step));
+    const held = Math.min(high, Math.max(low, stepped(number, low, step, bounds)));
+    if (unit === '°C' && units === 'us') {
+      // A device that shows °F has whole degrees of it.
+      const limits = bounds && {
+        ...(bounds.most === undefined ? {} : { most: celsiusToFahrenheit(bounds.most) }),
+        ...(bounds.least === undefined ? {} : { least: celsiusToFahrenheit(bounds.least) }),
+        why: bounds.why,
+      };
+      const shown = stepped(celsiusToFahrenheit(held), 0, 1, limits);
+      return { enter: `${signed(shown)} °F`, range: rangeText(entry) };
+    }
     // Steps of a hundredth are no binary fractions: 0.29, not 0.29000000000000004.
-    const stepped = Number(nearest.toPrecision(12));
-    return { enter: `${signed(stepped)} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
+    return { enter: `${signed(Number(held.toPrecision(12)))} ${UNIT_WORDS[unit]}`, range: rangeText(entry) };
   }
   return { enter: value, range: '' };
 }
@@ -66,8 +103,8 @@ function onDevice(entry: SettingEntry, value: string): { enter: string; range: s
 /** A figure beyond its bounds, compared as a number. */
 function outside(s: CanonicalSetting, value: string): { why: string } | undefined {
   if (!s.bounds) return undefined;
-  const figure = Number(value.replace('−', '-').replace(',', '.'));
-  if (!Number.isFinite(figure)) return { why: `“${value}” is not a figure` };
+  const figure = settingFigure(value);
+  if (figure === null) return { why: `“${value}” is not a figure` };
   const { least = Number.NEGATIVE_INFINITY, most = Number.POSITIVE_INFINITY, why } = s.bounds;
   return figure < least - 1e-9 || figure > most + 1e-9 ? { why } : undefined;
 }
@@ -103,7 +140,7 @@ export function cardOf(
     const s = canonical.find((c) => c.key === entry.setting);
     if (!s) continue;
     const value = settledValue(job, s);
-    const device = onDevice(entry, value);
+    const device = onDevice(entry, value, s.bounds, job.units);
     const label = s.options.find((o) => o.value === value)?.label ?? signedText(value);
     if (!device)
       findings.push(

@@ -98,3 +98,30 @@ describe('a log read', () => {
     expect(read.ok ? null : [read.line, read.problem.includes(why)]).toEqual([line, true]);
   });
 });
+
+describe('a log that cannot tell', () => {
+  it('the heater never ran: no watts per kelvin, however long it is', () => {
+    const never = logOf({ loss: 1, mass: 1, gains: 1 }, 96, 0.1, () => 0);
+    const fit = fitHouse(FORM_DEFAULTS, never);
+    expect([fit.enough, fit.says.includes('W/K')]).toEqual([false, false]);
+    expect(fit.says).toContain('never ran');
+  });
+
+  it('another house than the form describes misses the log, and that is said in place of a figure', () => {
+    const heated = logOf({ loss: 1, mass: 1, gains: 1 }, 72, 0.1, day);
+    // A door left open for six hours: a loss that no parameter stands for.
+    const open = heated.map((r) => (r.minute > 2000 && r.minute < 2360 ? { ...r, airCelsius: r.airCelsius - 4 } : r));
+    const fit = fitHouse(FORM_DEFAULTS, open);
+    expect(fit.enough).toBe(false);
+    expect(fit.says).toContain('misses this log');
+  });
+
+  it('readings that miss alike count for fewer', () => {
+    const apart = fitHouse(FORM_DEFAULTS, logOf({ loss: 1, mass: 1, gains: 1 }, 72, 0.05, day));
+    const drifting = logOf({ loss: 1, mass: 1, gains: 1 }, 72, 0.05, day).map((r) => ({
+      ...r,
+      airCelsius: r.airCelsius + 0.15 * Math.sin(r.minute / 180),
+    }));
+    expect(fitHouse(FORM_DEFAULTS, drifting).errors.loss).toBeGreaterThan(1.5 * apart.errors.loss);
+  });
+});

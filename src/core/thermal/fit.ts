@@ -138,20 +138,74 @@ export function fitHouse(form: HouseForm, rows: readonly LogRow[]): HouseFit {
     now = descend(now, normalAt, turnAt);
     sigma = Math.max(SENSOR_KELVIN, residual(now.y));
   }
+  // Readings a few minutes apart miss in the same way: a hundred of them know less than a hundred.
+  const left = Array.from(now.y, (v, i) => v - (rows[i]?.airCelsius ?? 0));
+  const inflation = memoryInflation(left);
+  sigma *= inflation;
   const covariance = inverse(normalAt(now).normal);
   const errors = KEYS.map((_, k) => Math.sqrt(covariance[k]?.[k] ?? Number.NaN));
-  const enough = rows.length >= LEAST_ROWS && (errors[0] ?? 1) < DOUBT.loss / 2;
-  const loss = houseOf(form, factorsOf(now.p)).lossWattsPerKelvin;
+  const house = houseOf(form, factorsOf(now.p));
+  const knownHeat = heatShare(rows, house.gainsWatts);
+  const off = residual(now.y);
+  const why = whyNot({
+    rows: rows.length,
+    knownHeat,
+    off,
+    edge: now.p.slice(0, 3).some((v) => Math.abs(v) > 0.98 * FARTHEST),
+  });
+  const enough = why === null && (errors[0] ?? 1) < DOUBT.loss / 2;
   return {
     factors: factorsOf(now.p),
     errors: { loss: errors[0] ?? 0, mass: errors[1] ?? 0, gains: errors[2] ?? 0 },
-    residualKelvin: residual(now.y),
+    residualKelvin: off,
     rows: rows.length,
     enough,
     says: enough
-      ? `The house loses ${loss.toFixed(0)} W/K, known to about ${((errors[0] ?? 0) * 100).toFixed(0)} %.`
-      : 'Not enough data: the log says little more of the losses than the form does. A cold night without heat, or two days with it, would.',
+      ? `The house loses ${house.lossWattsPerKelvin.toFixed(0)} W/K, known to about ${((errors[0] ?? 0) * 200).toFixed(0)} % (19 times in 20).`
+      : (why ??
+        'Not enough data: the log says little more of the losses than the form does. A cold night without heat, or two days with it, would.'),
   };
+}
+
+/** How much of the heat in the log is known: what the heater gave, beside people, sun and appliances that nobody measured. */
+function heatShare(rows: readonly LogRow[], gainsWatts: number): number {
+  let heat = 0;
+  let minutes = 0;
+  rows.forEach((row, i) => {
+    const next = rows[i + 1];
+    if (!next) return;
+    heat += row.heatWatts * (next.minute - row.minute);
+    minutes += next.minute - row.minute;
+  });
+  return heat === 0 ? 0 : heat / (heat + gainsWatts * minutes);
+}
+
+/** By how much the spread of independent readings is too small for these: √((1 + ρ) / (1 − ρ)), ρ of neighbours. */
+function memoryInflation(left: readonly number[]): number {
+  const mean = left.reduce((s, v) => s + v, 0) / left.length;
+  const [own, next] = left.reduce(
+    ([o, n], v, i) => [o + (v - mean) ** 2, n + (v - mean) * ((left[i + 1] ?? mean) - mean)],
+    [0, 0],
+  );
+  const rho = own > 0 ? Math.min(0.98, Math.max(0, (next ?? 0) / (own ?? 1))) : 0;
+  return Math.sqrt((1 + rho) / (1 - rho));
+}
+
+/** Least share of the heat that has to be known before watts per kelvin mean anything. */
+const LEAST_KNOWN_HEAT = 0.4;
+/** A model that misses by more than this does not follow the log, K. */
+const MOST_RESIDUAL_KELVIN = 0.35;
+
+/** Why a log cannot tell the losses, in words; null where nothing speaks against it. */
+function whyNot(of: { rows: number; knownHeat: number; off: number; edge: boolean }): string | null {
+  if (of.rows < LEAST_ROWS) return `Not enough data: ${of.rows} rows. A night and a day would do.`;
+  if (of.knownHeat === 0)
+    return 'The heater never ran in this log. It shows how fast the house cools, not how many watts it loses. A log with the heater running for some hours would.';
+  if (of.knownHeat < LEAST_KNOWN_HEAT)
+    return `Most of the heat in this log is not known: the heater gave ${(of.knownHeat * 100).toFixed(0)} % of it. Log some cold days with the heater running.`;
+  if (of.off > MOST_RESIDUAL_KELVIN)
+    return `The model misses this log by ${of.off.toFixed(1)} K. Check the floor area, the emitter, and whether a door or window was open.`;
+  return of.edge ? 'No house like the form fits this log. Check the floor area and the heat that was logged.' : null;
 }
 
 function descend(

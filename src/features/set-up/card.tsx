@@ -67,6 +67,7 @@ export function Card({ card }: { card: readonly CardRow[] }): ReactNode {
               </div>
               <div className="card-why">
                 <span>{r.why}</span>
+                {r.dependsOn ? <span className="soft">Depends on: {r.dependsOn}</span> : null}
                 {r.locked ? (
                   <span className="soft">locked at {r.factory || 'what its maker chose'}: check it only</span>
                 ) : null}

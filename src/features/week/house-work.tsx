@@ -94,7 +94,7 @@ export function HouseWork({ zone, zoneName, weather, onWeather, put }: Props): R
     const { fit } = read;
     // A log that says no more than the form is refused: nothing of it is kept.
     if (fit.enough) put('Fitted to a log', { fitted: { ...fit.factors, errors: fit.errors, rows: fit.rows } });
-    say(`${file.name}: ${fit.says}`);
+    say(`${file.name}: ${fit.says} Read as: ${read.says.join('; ')}.`);
   };
   const fromRig = async (): Promise<void> => {
     try {
