@@ -50,11 +50,11 @@ test('unknown terminals, a full screw and volts below zero are answered where th
   await line.fill('x'.repeat(5000));
   await expect(page.locator('.chip.wrong')).toContainText('Too long');
   await goTo(page, 'Make safe');
-  await page.getByLabel(/^Volts AC/).fill('-24');
-  await page.getByLabel(/^Volts AC/).press('Enter');
+  await page.getByLabel(/^Supply off: volts AC/).fill('-24');
+  await page.getByLabel(/^Supply off: volts AC/).press('Enter');
   await expect(page.locator('.problem')).toContainText('Below zero');
-  await page.getByLabel(/^Volts AC/).fill('25.9');
-  await page.getByLabel(/^Volts AC/).press('Enter');
+  await page.getByLabel(/^Supply off: volts AC/).fill('25.9');
+  await page.getByLabel(/^Supply off: volts AC/).press('Enter');
   await expect(page.locator('.sentence')).toContainText('Still live');
 });
 

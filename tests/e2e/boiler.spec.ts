@@ -147,8 +147,8 @@ test('a bus boiler wants a device with a bus; the core of unknown use is found',
   await goTo(page, 'Survey');
   await expect(blockers(page)).toHaveCount(0);
   await fill(page, 'A core, by its colour', 'grey');
-  await fill(page, 'grey Nothing calling', '0');
-  await fill(page, 'grey Old thermostat calling', '0');
+  await fill(page, 'grey Nothing calling, V', '0');
+  await fill(page, 'grey Old thermostat calling, V', '0');
   await expect(page.getByText('ohms to the neutral bar')).toBeVisible();
   await fill(page, 'grey To the neutral bar, dead, Ω', '0.4');
   await expect(page.getByRole('heading', { name: 'grey: neutral' })).toBeVisible();

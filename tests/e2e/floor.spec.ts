@@ -63,7 +63,7 @@ async function answer(page: Page, other: Record<string, string> = {}): Promise<v
 test('a bathroom floor to a sealed record: a 12 k probe set as 10 k is found and put right', async ({ page }) => {
   test.setTimeout(180_000);
   await newFloorJob(page, 'Rectory');
-  await proveDead(page, '240');
+  await proveDead(page, '240', '120');
   await survey(page, '450 w 240 v before 128 550 after 128.5 500 connection 128.2 500', '3.6');
   await part(page, /^Probe,/);
   await fill(page, 'Probe reads, Ω', '14.42k');

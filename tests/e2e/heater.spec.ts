@@ -1,7 +1,7 @@
 /** Heaters on line voltage and contacts: from an empty survey to a sealed record, the wrong device, bad input, the rig, by thumb. */
 import { expect, type Page, test } from '@playwright/test';
 import { accessible } from './accessible';
-import { blockers, fill, goTo, kept, RIG } from './helpers';
+import { blockers, fill, goTo, kept, proveDead, RIG } from './helpers';
 
 async function start(page: Page, family: RegExp, device: RegExp, site: string): Promise<void> {
   await page.goto('/');
@@ -77,13 +77,7 @@ test('a baseboard from parted cables to a sealed record: the device that cannot 
   await kept(page);
   await page.reload();
   await expect(page.locator('.sentence')).toContainText('6.2 A on 239 V, two hots');
-  await goTo(page, 'Make safe');
-  const steps = await page.getByLabel(/^Step \d+, volts/).all();
-  for (const [i, step] of steps.entries()) {
-    await step.fill(i === 0 || i === steps.length - 1 ? '240' : '0');
-    await step.press('Enter');
-  }
-  await expect(page.locator('.sentence')).toContainText('Dead, and proved');
+  await proveDead(page, '239', '119.5');
   await goTo(page, 'Decide');
   await expect(blockers(page).first()).toContainText('HN-1 relay with neutral needs a neutral');
   await page.getByRole('button', { name: 'Take HL-2 twin-pole line' }).click();

@@ -26,9 +26,10 @@ test('a job by thumb from empty survey to seal', async ({ page, request }) => {
   await expect(page.locator('.bench-head')).toContainText('5 landed');
   await goTo(page, 'Make safe');
   await page.getByRole('button', { name: 'Add breaker' }).tap();
+  await fill(page, 'Supply on: volts AC, wall R to wall C', '26.2');
   await page.getByRole('switch').tap();
-  await page.getByLabel(/^Volts AC/).fill('0');
-  await page.getByLabel(/^Volts AC/).press('Enter');
+  await fill(page, 'Supply off: volts AC, wall R to wall C', '0');
+  await fill(page, 'Meter on a live source: volts AC', '121');
   await goTo(page, 'Decide');
   await page.getByRole('button', { name: /^Oil The furnace/ }).tap();
   await expect(page.locator('.sentence')).toContainText('An oil furnace with air conditioning');

@@ -3,11 +3,12 @@
  * while somebody reads it. Each family lists its measured leaves; everything else here serves them all.
  */
 import { type Family, SURVEYS } from '../family/surveys';
-import { hasOwn } from '../own';
+import { hasOwn, own } from '../own';
 import { answersLeft, surveyOf } from './answers';
 import type { MeasuredLeaf } from './measured-leaf';
 import { partMeasure, partReadings } from './readings';
 import type { JobOf, Reading, SeenJob } from './schema';
+import { SERIES_WORDS } from './series-words';
 
 type Stamp = Pick<Reading, 'at' | 'by' | 'source'>;
 /** When a figure that is written in a file was taken is not known: before everything that has a time. */
@@ -29,7 +30,7 @@ const known = (family: Family): ReadonlyMap<string, MeasuredLeaf> => {
 
 /** What a reading of a survey's part is of, in words; null for any other reading. */
 export const measuredWords = (job: { family: Family }, r: Pick<Reading, 'measure'>): string | null =>
-  (r.measure !== undefined && known(job.family).get(r.measure)?.words) || null;
+  (r.measure !== undefined && (known(job.family).get(r.measure)?.words ?? own(SERIES_WORDS, r.measure))) || null;
 
 /** Copy of a tree with a leaf put in; null where the part it is of is not there. */
 function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree | null {

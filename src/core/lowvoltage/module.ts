@@ -23,7 +23,8 @@ import { deriveLowVoltage, type LowVoltageDerived } from './family';
 import { boardNode, wallNode } from './installed';
 import { pairTable, predictor } from './predict';
 import { isWet } from './system';
-import { parseTrial, type Trial, tryIt } from './try-it';
+import { parseTrial, type Trial } from './try-it';
+import { tryUnderOpen } from './try-open';
 
 const yes = (says: string, ...facts: boolean[]): Measure => ({
   done: facts.filter(Boolean).length,
@@ -203,7 +204,7 @@ function tryWires(entries: readonly string[], job: LowVoltageJob, d: LowVoltageD
     if (!entry.ok) return { ok: false, text, problem: entry.problem };
     trials.push(entry.trial);
   }
-  return { ok: true, result: tryIt(d, trials) };
+  return { ok: true, result: tryUnderOpen(job, d, d.questions, trials) };
 }
 
 /** Fan and fresh air by the week: only what a call here can run. */

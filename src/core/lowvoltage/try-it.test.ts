@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { derived, FIVE_WIRES, landed } from '../../../tests/support/jobs';
 import { parseTrial, tryIt } from './try-it';
+import { tryUnderOpen } from './try-open';
 
 const job = landed(FIVE_WIRES);
 const d = derived(job);
@@ -52,5 +53,24 @@ describe('try it', () => {
   ])('%s: %s', (line, problem) => {
     if (!d.installed) throw new Error('no circuit');
     expect(parseTrial(line, job, d.installed)).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });
+  });
+});
+
+describe('harmless', () => {
+  const under = (lines: string, entry: string) => {
+    const open = landed(lines, {}, { answers: {} });
+    const own = derived(open);
+    if (!own.installed) throw new Error('no circuit');
+    const t = parseTrial(entry, open, own.installed);
+    if (!t.ok) throw new Error(t.problem);
+    return tryUnderOpen(open, own, own.questions, [t.trial]);
+  };
+  it('only what is so under every open answer: the link that shorts the supply where B is the common is named with it', () => {
+    const r = under('r red, b blue, o orange, y yellow, g green, w white', 'link r b board');
+    expect(r?.harmless).toBe(false);
+    expect([...(r?.burns ?? []), ...(r?.hangsOn.map((h) => h.harm) ?? [])].join()).toMatch(/fuse|gets more|runs/);
+  });
+  it('with nothing open, what it was', () => {
+    expect(under(FIVE_WIRES, 'blue on c')).toMatchObject({ hangsOn: [] });
   });
 });

@@ -110,6 +110,8 @@ export interface MainsSafe {
   steps: readonly ProveStep[];
   /** Latest reading of each step. */
   readings: (Reading | null)[];
+  /** What was read is too old, or a supply was switched since. */
+  outdated: boolean;
   findings: Finding[];
 }
 
@@ -177,5 +179,6 @@ export function checkMainsSafe(job: Pick<Job, 'readings' | 'powerUp' | 'supplies
         ),
       );
   }
-  return { proved, steps, readings, findings };
+  const outdated = gaps.some((g) => g.gap === 'stale' || g.gap === 'switched');
+  return { proved, steps, readings, outdated, findings };
 }

@@ -1,7 +1,8 @@
 'use client';
 
 /** Try it: what somebody proposes, on a copy. The job stays as it is. */
-import { parseTrial, type Trial, tryIt } from '@core/lowvoltage/try-it';
+import { parseTrial, type Trial } from '@core/lowvoltage/try-it';
+import { tryUnderOpen } from '@core/lowvoltage/try-open';
 import { fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
@@ -17,7 +18,7 @@ export function TryPanel(): ReactNode {
   const { job, derived } = useLowVoltage();
   const [trials, setTrials] = useState<Trial[]>([]);
   const { installed } = derived;
-  const result = useMemo(() => tryIt(derived, trials), [derived, trials]);
+  const result = useMemo(() => tryUnderOpen(job, derived, derived.questions, trials), [job, derived, trials]);
   if (!installed) return null;
   const volts = (v: number | null): string => (v === null ? '–' : `${fixed(v, 1)} V`);
   return (
@@ -52,12 +53,14 @@ export function TryPanel(): ReactNode {
           <p>
             <b>{result.says}:</b>{' '}
             {result.harmless
-              ? 'nothing changes and nothing suffers.'
+              ? 'nothing changes and nothing is damaged, whatever the open questions turn out to be.'
               : result.burns.length > 0
                 ? 'do not.'
-                : 'nothing burns, but it does not do what is called.'}
+                : result.hangsOn.length > 0
+                  ? 'do not, before these questions are answered.'
+                  : 'nothing burns, but it does not do what is called.'}
           </p>
-          {result.burns.length + result.warns.length > 0 ? (
+          {result.burns.length + result.warns.length + result.hangsOn.length > 0 ? (
             <ul className="later">
               {result.burns.map((b) => (
                 <li key={b} className="problem">
@@ -66,6 +69,11 @@ export function TryPanel(): ReactNode {
               ))}
               {result.warns.map((w) => (
                 <li key={w}>{w}.</li>
+              ))}
+              {result.hangsOn.map((h) => (
+                <li key={`${h.ask}${h.answer}${h.harm}`} className="problem">
+                  {h.ask} If “{h.answer}”: {h.harm}.
+                </li>
               ))}
             </ul>
           ) : null}

@@ -2,17 +2,17 @@
 
 /** Make safe: prove, test, prove. */
 import { MAINS_CAUTION } from '@core/mains/cautions';
+import { FRESH_SECONDS } from '@core/safe/proved';
 import { fixed } from '@core/units/units';
 import type { ReactNode } from 'react';
-import { ReadingEntry } from '../../ui/reading-entry';
 import { Bench } from '../shell/frame';
 import { useJob } from '../shell/job-context';
 import { ReadingSide } from '../shell/reading-side';
 import { ReadingsLog } from '../shell/readings-log';
-import '../make-safe/make-safe.css';
+import { SafeStep } from './safe-step';
 
 export function MainsMakeSafe(): ReactNode {
-  const { job, derived, read, sealed } = useJob();
+  const { derived, read } = useJob();
   const safe = derived.shared.mains;
   if (!safe) throw new Error('this screen needs a mains job');
   const { steps } = safe;
@@ -21,28 +21,24 @@ export function MainsMakeSafe(): ReactNode {
     <>
       <Bench title="Make safe" note="mains: live, dead, tester again">
         <p className="caution-line">{MAINS_CAUTION}</p>
-        {steps.map((s, i) => {
-          const r = safe.readings[i];
-          const live = s.measure !== 'dead';
-          return (
-            <section key={s.id} className="panel stack">
-              <h2>
-                {i + 1}. {s.what}
-              </h2>
-              {r ? (
-                <p className="mono big-figure">{fixed(r.value, 0)} V</p>
-              ) : (
-                <p className="soft">
-                  {live ? `Expected: ${s.low} V or more` : `Expected: ${s.high} V or less`}
-                  {s.quantity === 'volts-dc' ? ', meter on DC' : ', meter on AC'}
-                </p>
-              )}
-              <ReadingEntry
+        <ol className="panel safe-steps">
+          {steps.map((s, i) => {
+            const r = safe.readings[i] ?? null;
+            const dead = s.measure === 'dead';
+            const meter = s.quantity === 'volts-dc' ? 'meter on DC' : 'meter on AC';
+            return (
+              <SafeStep
+                key={s.id}
+                n={i + 1}
+                title={s.what}
+                expected={`Expected: ${dead ? `${s.high} V or less` : `${s.low} V or more`}, ${meter}`}
                 label={`Step ${i + 1}, volts`}
                 quantity={s.quantity}
-                units={job.units}
-                disabled={sealed}
-                onRead={(value) =>
+                shown={r?.value ?? null}
+                good={r !== null && Math.abs(r.value) >= s.low && Math.abs(r.value) <= s.high}
+                next={i === next}
+                old={safe.outdated}
+                take={(value) =>
                   read(`${s.id}: ${fixed(value, 0)} V`, {
                     quantity: s.quantity,
                     value,
@@ -50,13 +46,17 @@ export function MainsMakeSafe(): ReactNode {
                     measure: s.measure,
                     ...(s.a && s.b ? { a: s.a, b: s.b } : {}),
                     // Read on purpose with the supply on: a claim of "off" would make it a supply that came back.
-                    state: s.measure === 'dead' ? 'off' : 'on',
+                    state: dead ? 'off' : 'on',
                   })
                 }
               />
-            </section>
-          );
-        })}
+            );
+          })}
+        </ol>
+        <p className="soft">
+          Every pair is read live before it is read dead: a reading that would be 0 V either way proves nothing. A proof
+          is good for {FRESH_SECONDS / 3600} hours.
+        </p>
       </Bench>
       <ReadingSide
         here="make-safe"

@@ -14,7 +14,7 @@ import { nanoid } from 'nanoid';
 import { type ReactNode, useState } from 'react';
 import { Choice, TextField, Tick } from '../../ui/fields';
 import { HalfScope } from '../../ui/half-typed';
-import { ReadingEntry } from '../../ui/reading-entry';
+import { SafeStep } from '../mains/safe-step';
 import { useLowVoltage } from '../shell/family-job';
 import { Bench } from '../shell/frame';
 import { ReadingSide } from '../shell/reading-side';
@@ -188,47 +188,10 @@ function Supplies(): ReactNode {
   );
 }
 
-interface StepProps {
-  n: number;
-  title: string;
-  label: string;
-  /** What was read, and whether it does. */
-  shown: number | null;
-  good: boolean;
-  take: (value: number) => boolean;
-  button?: string;
-}
-
-/** One reading of the series: what to measure, what it showed. */
-function Step({ n, title, label, shown, good, take, button }: StepProps): ReactNode {
-  const { job, sealed } = useLowVoltage();
-  return (
-    <div className="safe-step">
-      <p>
-        <b>
-          {n}. {title}
-        </b>{' '}
-        {shown === null ? null : (
-          <span className={good ? 'verdict-dead' : 'verdict-odd'}>
-            <span className="mono">{fixed(shown, 1)} V</span> {good ? '✓' : 'not as expected'}
-          </span>
-        )}
-      </p>
-      <ReadingEntry
-        label={label}
-        quantity="volts-ac"
-        units={job.units}
-        disabled={sealed}
-        {...(button === undefined ? {} : { button })}
-        onRead={take}
-      />
-    </div>
-  );
-}
-
 /** The meter on two screws: live, dead, and on a known live source again. */
 function ProveDead(): ReactNode {
   const { job, derived, read } = useLowVoltage();
+  const old = derived.safe.gap === 'stale' || derived.safe.gap === 'switched';
   const pairs = provingPairs(job, derived.system);
   const [pairAt, setPairAt] = useState(0);
   const pair = pairs[Math.min(pairAt, pairs.length - 1)] ?? { a: 'board.R' as const, b: 'board.C' as const };
@@ -262,31 +225,42 @@ function ProveDead(): ReactNode {
         options={pairs.map((p, i) => ({ value: String(i), label: `${screwWords(p.a)} to ${pointParts(p.b).id}` }))}
         onChoose={(v) => setPairAt(Number(v))}
       />
-      <Step
-        n={1}
-        title="Supply on. Expected: 20 to 30 V"
-        label={`Supply on: volts AC, ${points}`}
-        shown={live?.value ?? null}
-        good={(live?.value ?? 0) >= LIVE_LOW_VOLTS}
-        take={take(`Live, ${pair.a} to ${pair.b}`, { measure: LIVE_BEFORE, state: 'on' }, pair)}
-      />
-      <Step
-        n={2}
-        title="Every supply off. Expected: 0 V"
-        label={`Supply off: volts AC, ${points}`}
-        shown={dead?.value ?? null}
-        good={dead !== undefined && Math.abs(dead.value) <= DEAD_VOLTS}
-        take={take(`Dead, ${pair.a} to ${pair.b}`, { state: 'off' }, pair)}
-      />
-      <Step
-        n={3}
-        title="Meter on a known live source. Expected: 15 V or more"
-        label="Meter on a live source: volts AC"
-        shown={after?.value ?? null}
-        good={(after?.value ?? 0) >= LIVE_LOW_VOLTS}
-        take={take('Meter proved', { measure: PROVE_AFTER, state: 'on' }, null)}
-        button="Proved"
-      />
+      <ol className="safe-steps">
+        <SafeStep
+          n={1}
+          title="Supply on"
+          expected="Expected: 20 to 30 V"
+          label={`Supply on: volts AC, ${points}`}
+          shown={live?.value ?? null}
+          good={(live?.value ?? 0) >= LIVE_LOW_VOLTS}
+          next={!live && !dead}
+          old={old}
+          take={take(`Live, ${pair.a} to ${pair.b}`, { measure: LIVE_BEFORE, state: 'on' }, pair)}
+        />
+        <SafeStep
+          n={2}
+          title="Every supply off"
+          expected="Expected: 0 V"
+          label={`Supply off: volts AC, ${points}`}
+          shown={dead?.value ?? null}
+          good={dead !== undefined && Math.abs(dead.value) <= DEAD_VOLTS}
+          next={live !== undefined && !dead}
+          old={old}
+          take={take(`Dead, ${pair.a} to ${pair.b}`, { state: 'off' }, pair)}
+        />
+        <SafeStep
+          n={3}
+          title="Meter on a known live source"
+          expected="Expected: 15 V or more"
+          label="Meter on a live source: volts AC"
+          shown={after?.value ?? null}
+          good={(after?.value ?? 0) >= LIVE_LOW_VOLTS}
+          next={dead !== undefined && !after}
+          old={old}
+          take={take('Meter proved', { measure: PROVE_AFTER, state: 'on' }, null)}
+          button="Proved"
+        />
+      </ol>
       <p className="soft">
         20 to 30 V in step 2: the wrong breaker is off. A proof is good for {FRESH_SECONDS / 3600} hours, and only while
         no supply is switched.
