@@ -1,8 +1,10 @@
 /** `augerset diagnose`: what is wrong by likelihood, what to measure next, and what the proof as written cannot show. */
+
 import type { Command } from 'commander';
 import { derive } from '../src/core/derive';
 import { coverageOfJob, rankingOf } from '../src/core/evidence/of-job';
 import type { Ranking } from '../src/core/evidence/ranked';
+import { dangersOf } from '../src/core/safe/danger';
 import { print, readJob } from './io';
 
 /** Likelier than this is worth a line. */
@@ -41,7 +43,8 @@ export function diagnoseCommand(program: Command): void {
       print({
         family: job.family,
         // Null: this family is not ranked yet, or nothing was read that a plan could be held against.
-        ranking: ranking && plain(ranking),
+        // Beside a sign of danger nothing is measured: no next reading is named.
+        ranking: ranking && plain(dangersOf(job).length > 0 ? { ...ranking, next: null } : ranking),
         coverage: coverageOfJob(job, derived),
         failed: derived.shared.proof.tests.filter((t) => t.verdict === 'fail').map((t) => t.id),
       });

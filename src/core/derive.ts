@@ -8,6 +8,7 @@ import type { Job } from './job/schema';
 import { withJoin } from './join/judge';
 import { withMount } from './mount/judge';
 import { nextStop, progress } from './progress';
+import { withDanger } from './safe/danger';
 import { withSensors } from './sensors/judge';
 import { withOpenChoices } from './settings/open-choices';
 import { withReadBack } from './settings/read-back';
@@ -25,7 +26,8 @@ export function derive(job: Job, now: string | null = null): Derived {
     const { module: its, job: otherSeen } = familyOf(other);
     return its.derive(otherSeen, now).shared;
   });
-  const shared = withJoin(job, withReadBack(job, withMount(job, withSensors(job, withProgramme(job, chosen)))), now);
+  const joined = withJoin(job, withReadBack(job, withMount(job, withSensors(job, withProgramme(job, chosen)))), now);
+  const shared = withDanger(job, joined);
   const stops = progress(job, shared, (id) => module.measure(id, seen, own, shared));
   const derived = { family: job.family, own, shared, stops, next: nextStop(stops) };
   if (job.units === 'si') return derived as Derived;

@@ -26,6 +26,15 @@ export const CATALOGUE = {
   ...CIRCUIT_FINDINGS,
   ...JOIN_FINDINGS,
   // Arrive
+  'arrive.danger': entry<{ sign: string; instead: string }>(
+    'blocker',
+    'arrive',
+    'A sign at which everybody stops: burning, marks, sparks, gas, water on live parts, a shock.',
+    (f) => ({
+      message: `Stop: ${f.sign}.`,
+      fix: f.instead,
+    }),
+  ),
   'arrive.not-working': entry<{ state: string }>(
     'caution',
     'arrive',

@@ -11,6 +11,7 @@ import { Consent, ConsentAnswer, Link } from '../join/link-schema';
 import { Mount } from '../mount/mount';
 import { key, longText, many, PointText, shortText, size } from './bounds';
 import { Complaint } from './complaint';
+import { Danger } from './danger';
 import { HouseKept } from './house-schema';
 import { Photo } from './photo';
 import { Quantity } from './quantity';
@@ -193,6 +194,8 @@ export const JobHead = z.strictObject({
       note: longText.optional(),
       /** What the customer says is wrong. */
       complaints: z.array(Complaint).max(13).optional(),
+      /** Signs at which the work stops. */
+      danger: z.array(Danger).max(6).optional(),
       wall: z.enum(['plasterboard', 'plaster', 'brick', 'timber', 'panelling']).optional(),
       plateCoversMarks: z.boolean().optional(),
       packed: many(z.boolean(), 'ticks').prefault({}),

@@ -51,7 +51,7 @@ export const rangeText = (entry: SettingEntry): string =>
   entry.range ? `${signed(entry.range.low)} to ${signed(entry.range.high)} ${UNIT_WORDS[entry.range.unit]}` : '';
 
 /** A setting's value as a figure, judged and printed by the same reading; null where it is none. */
-export function settingFigure(value: string): number | null {
+function settingFigure(value: string): number | null {
   const read = readFigureText(value, { of: ['plain'], bare: '' });
   return read.ok ? read.si : null;
 }

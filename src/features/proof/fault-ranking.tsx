@@ -5,6 +5,7 @@ import { AS_PLANNED } from '@core/evidence/hypothesis';
 import type { Ranked, Ranking } from '@core/evidence/ranked';
 import { withMended } from '@core/proof/mended';
 import { valueText } from '@core/proof/proof-run';
+import { dangersOf } from '@core/safe/danger';
 import { count, fixed } from '@core/units/units';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
@@ -21,7 +22,8 @@ const LIKELY = 0.5;
 const percent = (v: number): string => `${Math.round(v * 100)} %`;
 
 export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
-  const { light } = useJob();
+  const { job, light } = useJob();
+  const stop = dangersOf(job).length > 0;
   const [open, setOpen] = useState<string | null>(null);
   const top = ranking.ranked.slice(0, SHOWN).filter((r) => r.probability >= 0.005);
   const rest = 1 - top.reduce((s, r) => s + r.probability, 0) - ranking.none;
@@ -70,7 +72,9 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
           {ranking.pairs > 0 ? `; ${ranking.pairs} pairs looked at` : ''}
         </li>
       </ol>
-      {ranking.next ? (
+      {stop ? (
+        <p className="problem">No reading with the supply on: a sign of danger was reported in Arrive.</p>
+      ) : ranking.next ? (
         <Next key={ranking.next.candidate.key} next={ranking.next} />
       ) : top[1] && top[1].probability > 0.1 ? (
         <p className="soft">No single measurement tells these apart: on a meter they are alike. Look at both plates.</p>
