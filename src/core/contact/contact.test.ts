@@ -220,3 +220,15 @@ describe('made safe, asked, never assumed', () => {
     );
   });
 });
+
+describe('the meter leads the other way round', () => {
+  it('are a sign, and no weak pile', () => {
+    const said = derive(contactJob({ ...MILLIVOLT, openMillivolts: -620, coilMillivolts: -300 })).shared.findings.map(
+      (f) => f.code,
+    );
+    expect(said).toContain('contact.leads-reversed');
+    expect(said).not.toContain('contact.pile-weak');
+    expect(said).not.toContain('contact.coil-weak');
+    expect(own({ ...MILLIVOLT, openMillivolts: -620 }).loop).toEqual(own({ ...MILLIVOLT, openMillivolts: 620 }).loop);
+  });
+});

@@ -4,7 +4,7 @@ import { chosenSheet } from '../devices/choose';
 import { fieldQuestions } from '../family/field';
 import type { TerminalPlan } from '../family/landing';
 import type { Way } from '../family/way';
-import { bySeverity, type Finding, type Question, undecided } from '../findings/finding';
+import { bySeverity, type Finding, finding, type Question, undecided } from '../findings/finding';
 import { partMeasure, partReadings } from '../job/readings';
 import type { Quantity } from '../job/schema';
 import { BOX, checkMainsSafe, type MainsSafe } from '../mains/make-safe';
@@ -113,8 +113,37 @@ function sentenceOf(survey: ContactSurvey, loop: MillivoltLoop | null, budget: B
   return `${what} with a 24 V control of its own${budget ? `: ${fixed(budget.va, 1)} of ${fixed(budget.ratedVA, 0)} VA` : ''}.`;
 }
 
+const MILLIVOLTS = [
+  ['openMillivolts', 'the open pile'],
+  ['loadedMillivolts', 'the closed pile'],
+  ['coilMillivolts', 'the coil'],
+] as const;
+
+/** Readings of the loop that were taken with the meter's leads exchanged. */
+const reversedOf = (survey: ContactSurvey): string[] => [
+  ...MILLIVOLTS.flatMap(([key, words]) => ((survey[key] ?? 0) < 0 ? [words] : [])),
+  ...Object.values(survey.switches).flatMap((s) => ((s.millivolts ?? 0) < 0 ? [s.name ?? 'a contact'] : [])),
+];
+
+/** The same survey with every millivolt reading by its size. */
+const upright = (survey: ContactSurvey): ContactSurvey => ({
+  ...survey,
+  ...Object.fromEntries(
+    MILLIVOLTS.flatMap(([key]) => (survey[key] === undefined ? [] : [[key, Math.abs(survey[key])]])),
+  ),
+  switches: Object.fromEntries(
+    Object.entries(survey.switches).map(([id, s]) => [
+      id,
+      s.millivolts === undefined ? s : { ...s, millivolts: Math.abs(s.millivolts) },
+    ]),
+  ),
+});
+
 /** Everything a contact job implies. Never throws: what is not known is a question. */
-export function deriveContact(job: ContactJob, now: string | null = null): ContactDerived {
+export function deriveContact(asked: ContactJob, now: string | null = null): ContactDerived {
+  const reversed = reversedOf(asked.survey);
+  // The meter's leads the other way round: a sign, and nothing of the pile.
+  const job = reversed.length > 0 ? { ...asked, survey: upright(asked.survey) } : asked;
   const { survey } = job;
   const { sheet, findings } = chosenSheet(job, CONTACT_SHEETS, ContactSheet);
   const loop = survey.appliance === 'millivolt' ? millivoltLoop(survey, sheet) : null;
@@ -132,6 +161,7 @@ export function deriveContact(job: ContactJob, now: string | null = null): Conta
   const none = dead.pairs.length === 0;
   const safe = none ? { ...checked, proved: live.length === 0, findings: live } : checked;
   const box = sheet?.livesOn === 'mains' ? boxVolts(job) : { between: undefined };
+  if (reversed.length > 0) findings.push(finding('contact.leads-reversed', { readings: reversed }, ['loop'], 'below zero'));
   findings.push(
     ...safe.findings,
     // A receiver's own supply is a supply like any other.

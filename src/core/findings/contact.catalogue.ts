@@ -1,5 +1,5 @@
 /** Findings of millivolt and dry-contact appliances: what a device may never do there, and what the loop says. */
-import { fixed, ohms, volts } from '../units/units';
+import { fixed, listed, ohms, volts } from '../units/units';
 import { entry, type None } from './entry';
 
 const mv = (v: number): string => `${fixed(v, 0)} mV`;
@@ -97,6 +97,15 @@ export const CONTACT_FINDINGS = {
     message: 'The pilot is out: a self-generating valve makes nothing.',
     fix: 'Light it as its plate says, wait three minutes, and measure again. Gas smell: leave, and call.',
   })),
+  'contact.leads-reversed': entry<{ readings: string[] }>(
+    'note',
+    'survey',
+    'Millivolts were read with the meter leads exchanged: the sign says nothing of the pile.',
+    (f) => ({
+      message: `The meter leads were reversed at ${listed(f.readings)}. The size of the reading counts.`,
+      fix: 'Nothing to mend. Swap the meter leads if you want a reading without a sign.',
+    }),
+  ),
   'contact.pile-weak': entry<{ millivolts: number; least: number }>(
     'caution',
     'survey',
