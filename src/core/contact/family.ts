@@ -161,7 +161,8 @@ export function deriveContact(asked: ContactJob, now: string | null = null): Con
   const none = dead.pairs.length === 0;
   const safe = none ? { ...checked, proved: live.length === 0, findings: live } : checked;
   const box = sheet?.livesOn === 'mains' ? boxVolts(job) : { between: undefined };
-  if (reversed.length > 0) findings.push(finding('contact.leads-reversed', { readings: reversed }, ['loop'], 'below zero'));
+  if (reversed.length > 0)
+    findings.push(finding('contact.leads-reversed', { readings: reversed }, ['loop'], 'below zero'));
   findings.push(
     ...safe.findings,
     // A receiver's own supply is a supply like any other.

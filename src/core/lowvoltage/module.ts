@@ -149,7 +149,16 @@ function topics(_job: LowVoltageJob, derived: LowVoltageDerived): Topic[] {
       words: `Cooling may wait up to ${(sheet?.compressorRestSeconds ?? 300) / 60} minutes before it starts. That protects the compressor; it is not a fault.`,
     });
   }
-  if (system.fanCall)
+  // By the plan, never by what was there: a fan conductor that became the common calls no fan.
+  const fan = derived.wiring?.fanWired ?? system.fanCall;
+  if (system.fanCall && !fan)
+    topics.push({
+      id: 'no-fan-alone',
+      what: 'The fan does not run by itself',
+      words:
+        'The fan runs with heating and cooling. The setting Fan on has no effect: its wire now powers the thermostat.',
+    });
+  if (fan)
     topics.push({
       id: 'fan',
       what: 'Fan on and auto',

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { surveyJob } from '../../../tests/arbitrary/low-voltage';
 import { derived, landed } from '../../../tests/support/jobs';
 import { installedAsFound } from './equipment';
+import { lowVoltageFamily } from './module';
 import { forbiddenWires } from './nets';
 import { readSystem } from './system';
 
@@ -55,5 +56,24 @@ describe('any plan', () => {
   it('a spare core that becomes the fan’s lands on G at both ends, also where the board’s letters were not read', () => {
     const d = derived(landed('r red, c blue, y yellow, w white, spare green', {}, { answers: { fuel: 'electric' } }));
     for (const row of d.wiring?.rows ?? []) if (row.function === 'fan') expect(row.newBoard).toBe('G');
+  });
+});
+
+describe('what the customer is told', () => {
+  it('of the fan follows the plan: nothing is promised that no wire calls', () => {
+    fc.assert(
+      fc.property(surveyJob, (job) => {
+        const d = derived(job);
+        if (!d.wiring) return;
+        const told = lowVoltageFamily.topics(job, d);
+        const calls =
+          d.wiring.rows.some((r) => r.newWall !== null && r.function === 'fan') || d.wiring.kit?.shared !== undefined;
+        expect(told.some((t) => t.id === 'fan')).toBe(calls);
+      }),
+      { seed: 334, numRuns: 200 },
+    );
+    const reuse = derived(landed('r red, y yellow, g green, w white', {}, { decide: { powering: 'reuse-g' } }));
+    const topics = lowVoltageFamily.topics(landed('r red, y yellow, g green, w white'), reuse);
+    expect(topics.map((t) => t.id)).toContain('no-fan-alone');
   });
 });
