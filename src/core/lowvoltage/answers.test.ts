@@ -71,7 +71,12 @@ describe('an answered question is a field that somebody filled', () => {
     expect(unsealed.ok && unsealed.job.survey).toMatchObject({ seen: { letterB: 'common' } });
   });
 
-  it.each(['constructor', 'toString', '__proto__', 'accessory-power.__proto__', 'accessory-power.constructor'])(
+  it('a key called __proto__ is refused in a file, not dropped', () => {
+    const text = '{"format":"augerset.job","version":2,"answers":{"__proto__":"own"}}';
+    expect(readJobFile(text)).toMatchObject({ ok: false, problems: [{ path: 'answers' }] });
+  });
+
+  it.each(['constructor', 'toString', 'accessory-power.__proto__', 'accessory-power.constructor'])(
     'one by a code that every object knows, %s, is kept and fills nothing',
     (code) => {
       const text = `{"format":"augerset.job","version":2,"survey":{"lines":"r red, w white"},"answers":{"${code}":"own"}}`;

@@ -10,7 +10,7 @@
  * "primary", "secondary", "fuse", "switch", "coil", "valve", "accessory" and "pile" on their own mean both ends.
  */
 import type { Point } from '../circuit/point';
-import type { JobOf, Place, Quantity, Reading } from '../job/schema';
+import type { JobOf, Place, Reading } from '../job/schema';
 import { OPEN_CIRCUIT_OHMS } from '../units/figure';
 import { type TypedFigure, takeFigure } from '../units/typed-figure';
 import { insulation } from './colours.data';
