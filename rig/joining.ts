@@ -15,7 +15,7 @@ export const CURES = {
   'own-network': 'use the house’s own network, not the guests’',
   'batteries-out': 'take the old device’s batteries out',
   'take-out-old': 'have it taken out of the other account',
-  'press-beside': 'press again what makes it listen, beside it',
+  'press-beside': 'put it back into pairing mode, beside it',
   'type-digits': 'type the digits under the code',
   wait: 'leave it alone for a while',
   'other-socket': 'another socket, another cable',

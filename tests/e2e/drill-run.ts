@@ -8,7 +8,7 @@ export async function beginDrill(page: Page, family: string, level: number, seed
   await page.getByRole('button', { name: new RegExp(`^${family}`) }).click();
   await page.getByRole('button', { name: String(level), exact: true }).click();
   await fill(page, 'Whose drill', 'Robin Vale');
-  await fill(page, 'Number: the same house for all who take it', String(seed));
+  await fill(page, 'Number: same number, same house', String(seed));
   await page.getByRole('button', { name: 'Begin', exact: true }).first().click();
   await page.waitForURL(/\/jobs\/[^/]+\/proof/, { timeout: 60_000 });
   await expect(bar(page).locator('.drill-seen')).toContainText('Display', { timeout: 60_000 });

@@ -8,8 +8,8 @@ test('the customer signs with a stroke; it is kept over a reload and stands in t
 }) => {
   await page.goto('/jobs/demo-cottage/hand-over');
   const signed = page.getByRole('region', { name: 'Signed by the customer' });
-  await signed.getByLabel('Name of who signs').fill('Ebba Strand');
-  await signed.getByLabel('Name of who signs').press('Enter');
+  await signed.getByLabel('Signer’s name').fill('Ebba Strand');
+  await signed.getByLabel('Signer’s name').press('Enter');
   await expect(signed.getByRole('button', { name: 'Keep the signature' })).toBeDisabled();
   const field = signed.getByRole('img', { name: 'Sign here' });
   await field.scrollIntoViewIfNeeded();

@@ -23,7 +23,7 @@ test('a card’s digit typed wrongly, a step that fails, a command timed; kept o
   await expect(join.locator('.join-step.now')).toContainText('Make the account');
   await join.locator('.join-step.now').getByRole('button', { name: 'Something else' }).click();
   await join.getByRole('button', { name: 'no e-mail' }).click();
-  await expect(join).toContainText('It means a wrong address, or it lies under junk');
+  await expect(join).toContainText('It means a wrong address, or it is in the spam folder');
   await join.getByRole('button', { name: 'Again', exact: true }).click();
   await join.locator('.join-step.now').getByRole('button', { name: 'Seen', exact: true }).click();
   await expect(join).toContainText('1 of');
@@ -113,7 +113,7 @@ test('a path tried at the rig: each failure met, understood by the path, and men
   const troubles = await join.getByLabel('What is wrong there').locator('option').allTextContents();
   expect(troubles.length).toBeGreaterThan(8);
   for (const [trouble, seen, means, cure] of [
-    ['mail late', 'no e-mail', 'a wrong address, or it lies under junk', 'look under junk and correct the address'],
+    ['mail late', 'no e-mail', 'a wrong address, or it is in the spam folder', 'look under junk and correct the address'],
     [
       'guest network',
       'joined, and no internet',

@@ -83,7 +83,7 @@ const closedTest = (loop: MillivoltLoop): TestPlan => ({
   state: 'heating',
   set: 'Set it well above the room.',
   must: `${mv(loop.coilVolts.low)} to ${mv(loop.coilVolts.high)} mV across the coil; under ${mv(DIRTY_VOLTS)} mV across the thermostat.`,
-  why: 'What leads and contacts eat, the coil lacks.',
+  why: 'Voltage lost in leads and contacts is missing at the coil.',
   place: 'wall',
   seconds: 90,
   wait: null,

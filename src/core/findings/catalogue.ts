@@ -40,7 +40,7 @@ export const CATALOGUE = {
     'arrive',
     'The old equipment did not work fully before anything was touched.',
     (f) => ({
-      message: `Before you touched anything the equipment worked: ${f.state}.`,
+      message: `The equipment ${f.state} when you arrived.`,
       fix: 'Say so to the customer now. A fault that was there before is not the new thermostat’s.',
     }),
   ),

@@ -128,7 +128,7 @@ export const CIRCUIT_FINDINGS = {
     'A short: the fuse opens in this state.',
     (f) => ({
       message: `In ${f.state} the ${fixed(f.amps, 0)} A fuse opens: R is shorted to C${f.through.length > 0 ? ` through ${listed(f.through.slice(0, 4))}` : ''}.`,
-      fix: 'Part that path before powering up; a fuse is changed only after its cause is found.',
+      fix: 'Disconnect that path before you power up. Change a fuse only after you have found its cause.',
     }),
   ),
   'circuit.overload': entry<{ state: string; va: number; ratedVA: number }>(

@@ -19,7 +19,7 @@ export const CONTACT_FINDINGS = {
     'decide',
     'The device lives on the circuit it switches.',
     (f) => ({
-      message: `${f.device} lives on what leaks through the circuit it switches; here that holds the valve open, or starves it.`,
+      message: `${f.device} takes its power through the load. Here that can keep the valve open.`,
       fix: 'A device with batteries or a supply of its own.',
     }),
   ),
@@ -112,7 +112,7 @@ export const CONTACT_FINDINGS = {
     'The pile gives too little.',
     (f) => ({
       message: `The pile gives ${mv(f.millivolts)} open; a sound one gives at least ${mv(f.least)}.`,
-      fix: 'Three minutes after lighting? Then the pilot flame, its aim and the pile itself. Gas work is for those licensed for it.',
+      fix: 'Was the pilot lit for three minutes? Then check the pilot flame, its aim and the thermopile. Gas work is for those licensed for it.',
     }),
   ),
   'contact.pile-fed': entry<{ millivolts: number }>(
@@ -180,7 +180,7 @@ export const CONTACT_FINDINGS = {
   ),
   'contact.polarity': entry<None>('note', 'decide', 'The pair’s polarity may matter.', () => ({
     message: 'The pair’s polarity matters to this appliance.',
-    fix: 'A relay contact does not mind; electronics may. Note which core is which.',
+    fix: 'Polarity does not matter on a relay contact. On an electronic output it may: note which conductor is which.',
   })),
   'contact.reading-contradicts': entry<{ a: string; b: string; read: string; expected: string; state: string }>(
     'caution',

@@ -67,8 +67,8 @@ export const FLOOR_FINDINGS = {
     'decide',
     'A covering that needs a limit, and nothing that guards it.',
     (f) => ({
-      message: `${f.covering} bears ${fixed(f.limit, 0)} °C and ${f.probe}: nothing keeps the floor below that.`,
-      fix: 'A probe in the floor, obeyed or as limit. Without one this covering is not to be heated.',
+      message: `${f.covering} may reach ${fixed(f.limit, 0)} °C at most, and ${f.probe}: no floor sensor enforces that limit.`,
+      fix: 'Fit a floor sensor, to control or to limit. Do not heat this covering without one.',
     }),
   ),
   'floor.together-off': entry<{ ohms: number; low: number; high: number }>(
@@ -109,7 +109,7 @@ export const FLOOR_FINDINGS = {
   ),
   'floor.probe-open': entry<{ ohms: number }>('blocker', 'survey', 'The floor probe is open.', (f) => ({
     message: `The probe reads ${ohms(f.ohms)}: it is broken, or its lead is.`,
-    fix: 'Draw it out of its tube and put in another; that is what the tube is for.',
+    fix: 'Pull the sensor out of its conduit and fit a new one.',
   })),
   'floor.probe-short': entry<{ ohms: number }>('blocker', 'survey', 'The floor probe is shorted.', (f) => ({
     message: `The probe reads ${ohms(f.ohms)}: its lead is shorted, or these are not the probe’s cores.`,
@@ -269,7 +269,7 @@ export const FLOOR_FINDINGS = {
   'floor.probe-setting': entry<{ shown: string; set: string; is: string; effect: string }>(
     'blocker',
     'set-up',
-    'The display fits another probe type being set than the probe’s.',
+    'The reading suggests that the wrong sensor type is set.',
     (f) => ({
       message: `${f.shown} shown is a ${f.is} probe read as ${f.set}: the floor would ${f.effect}.`,
       fix: `Set the probe type to ${f.is} on the device, then read the display again.`,

@@ -182,7 +182,7 @@ export const HEATER_FINDINGS = {
     'A series device has too little load to live on.',
     (f) => ({
       message: `${f.device} lives through its load and needs ${fixed(f.least, 0)} W; ${fixed(f.watts, 0)} W are there.`,
-      fix: 'Below that it restarts by itself. A device that lives on both conductors, or a relay box.',
+      fix: 'Below that it restarts by itself. Use a thermostat powered from both supply conductors, or a relay box.',
     }),
   ),
   'heater.fan-chopped': entry<{ heater: string; device: string }>(
@@ -190,7 +190,7 @@ export const HEATER_FINDINGS = {
     'decide',
     'An electronic switch is to feed a fan heater.',
     (f) => ({
-      message: `${f.heater} has a motor, and ${f.device} chops the wave: the motor hums and overheats.`,
+      message: `${f.heater} has a motor, and ${f.device} is a phase-cut (electronic) switch: the motor hums and overheats.`,
       fix: 'A device that closes a contact, with minimum times.',
     }),
   ),
@@ -229,7 +229,7 @@ export const HEATER_FINDINGS = {
     'decide',
     'The device hangs where it feels the wrong air.',
     (f) => ({
-      message: `The thermostat hangs ${f.where}: it feels something else than the room.`,
+      message: `The thermostat is ${f.where}: it does not sense room temperature.`,
       fix: 'About 1.5 m up on an inside wall, away from the heater, doors and sun; or a head or sensor elsewhere.',
     }),
   ),
@@ -259,7 +259,7 @@ export const HEATER_FINDINGS = {
     'Supply and load are exchanged at the device.',
     (f) => ({
       message: `Terminal ${f.terminal} has ${f.found}; it is for ${f.meant}: supply and load are exchanged.`,
-      fix: 'The device is dead until it calls, or stays dead. Supply off, proved, and exchange the pairs.',
+      fix: 'The thermostat is dead until it calls, or stays dead. Supply off, prove dead, then swap the two pairs.',
     }),
   ),
   'heater.miswired': entry<{ terminal: string; found: string; meant: string }>(

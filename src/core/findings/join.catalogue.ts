@@ -54,7 +54,7 @@ export const JOIN_FINDINGS = {
     'set-up',
     'The device locks a setting at a value that does not suit the job.',
     (f) => ({
-      message: `${f.setting} wants ${f.value}; this device stands at ${f.stands} and lets nobody change it.`,
+      message: `${f.setting} should be ${f.value}. This device is locked at ${f.stands}.`,
       fix: 'Ask the maker whether it can be unlocked; else this device does not suit the job.',
     }),
   ),

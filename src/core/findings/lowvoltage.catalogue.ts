@@ -29,7 +29,7 @@ export const LOWVOLTAGE_FINDINGS = {
       message:
         'The equipment is called by closing its own volt-free pair: there is no 24 V to take, and none may be put there.',
       fix: f.isolated
-        ? 'The contact of the chosen device is isolated: land the pair on it by the maker’s drawing and power the device by its own supply. Nothing of it is planned here.'
+        ? 'The contact of the chosen device is isolated: land the pair on it by the maker’s drawing and power the device by its own supply. This job does not plan that wiring.'
         : 'Use a device with an isolated contact and its own supply, or an isolating relay between device and pair.',
     }),
   ),
@@ -72,8 +72,7 @@ export const LOWVOLTAGE_FINDINGS = {
     'survey',
     'The old plate has two rows of letters: the same screw means two things.',
     () => ({
-      message:
-        'The old plate has two rows of letters, one for heat pumps: which row was in use is not said by the plate.',
+      message: 'The old plate has two rows of letters, one for heat pumps: the plate does not show which row was used.',
       fix: 'Go by the board’s letters, not by the old plate’s.',
     }),
   ),
@@ -101,7 +100,7 @@ export const LOWVOLTAGE_FINDINGS = {
     'The transformer’s primary tap does not fit the mains.',
     (f) => ({
       message: `${fixed(f.mains, 0)} V on the ${f.tap} V tap gives about ${volts(f.secondary)} at rated load instead of 24 V.`,
-      fix: 'Have the primary moved to the right tap by whoever is licensed for it.',
+      fix: 'A licensed electrician must move the primary to the right tap.',
     }),
   ),
   'air.heat-without-fan': entry<{ heat: string }>(

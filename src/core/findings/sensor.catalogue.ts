@@ -28,7 +28,7 @@ export const SENSOR_FINDINGS = {
     'week',
     'A sensor that counts is spoilt by where it is.',
     (f) => ({
-      message: `${f.name} is ${f.by}, and drags whatever it counts in.`,
+      message: `${f.name} is ${f.by}. It skews every average it is part of.`,
       fix: 'Move it to an inside wall at about 1.5 m, or take it out of the average.',
     }),
   ),

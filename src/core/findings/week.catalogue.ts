@@ -67,7 +67,7 @@ export const WEEK_FINDINGS = {
     'The closest programme that the device can hold is off the week as wished.',
     (f) => ({
       message: `${f.device} cannot hold the week as wished: the closest programme is off by ${fixed(f.kelvinHours, 1)} K·h a week, most on ${f.when} (${fixed(f.programmed, 1)} °C in place of ${fixed(f.wished, 1)} °C).`,
-      fix: 'Show the customer what is lost; then key in the programme, or wish for less.',
+      fix: 'Show the customer what is lost. Then key in the programme, or relax the schedule.',
     }),
   ),
   'week.holiday-order': entry<{ from: string; to: string }>(
@@ -102,7 +102,7 @@ export const WEEK_FINDINGS = {
     'week',
     'Setbacks pull in the heat pump’s electric help.',
     (f) => ({
-      message: `At ${fixed(f.outdoor, 0)} °C outdoors the setbacks alone have ${fixed(f.percent, 0)} % of the heat made by the electric help.`,
+      message: `At ${fixed(f.outdoor, 0)} °C outdoors, recovering from setback makes auxiliary heat supply ${fixed(f.percent, 0)} % of the heat.`,
       fix: 'Set back less, or lock the help out above a temperature at which the pump recovers by itself.',
     }),
   ),
@@ -113,7 +113,7 @@ export const WEEK_FINDINGS = {
   'week.clock-change': entry<{ points: readonly string[] }>(
     'note',
     'week',
-    'An event lies in the hour that clock changes leave out or run twice.',
+    'An event is in the hour that is skipped or repeated at the clock change.',
     (f) => ({
       message: `${listed(f.points)} ${f.points.length === 1 ? 'lies' : 'lie'} in the hours that the clocks skip in spring and run twice in autumn.`,
       fix: 'On those two nights the event may be missed or come twice: put it before 01:00 or after 03:00 where that matters.',

@@ -37,7 +37,7 @@ export function decideFindings(
     );
   if (relay && load.needsContactor) {
     const facts = { amps, rated: relay.amps, allowed: relay.allowed };
-    const evidence = relay.continuousRule ? '80 % for hours of load' : 'relay rating';
+    const evidence = relay.continuousRule ? '80 % continuous' : 'relay rating';
     findings.push(
       survey.switching === 'direct'
         ? finding('floor.relay-overload', facts, ['relay'], evidence)

@@ -63,7 +63,7 @@ export const HEATER_FORM: SurveyForm<HeaterSurvey> = {
           label: 'Code of the region',
           words: { NA: 'North America', EU: 'Europe', UK: 'UK, Ireland', AU: 'Australia, NZ' },
           means: {
-            NA: '80 % of a rating for hours; 240 V is two hots.',
+            NA: '80 % of a rating, continuous; 240 V is two hots.',
             EU: '230 V, live and neutral.',
             UK: '230 V, live and neutral.',
             AU: '230 V, live and neutral.',

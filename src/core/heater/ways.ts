@@ -36,7 +36,7 @@ export const refusalWords = (sheet: HeaterSheet, wall: Wall, load: HeaterLoad | 
 };
 
 const KIND_NAMES: Record<HeaterSheet['needs'], string> = {
-  'both-legs': 'A device that lives on both supply conductors',
+  'both-legs': 'A thermostat powered from both supply conductors',
   neutral: 'A device with a neutral',
   series: 'A two-wire device in series with its load',
   'relay-box': 'A relay box with a low-voltage head',
@@ -65,7 +65,8 @@ export function heaterWays(wall: Wall, load: HeaterLoad | null): Way[] {
             ? needs === 'relay-box'
               ? 'its transformer and relay stand between supply and heaters; the head needs two thin wires'
               : `${listed(can.volts.map(String))} V, ${can.amps} A`
-            : (refusalWords(first, wall, load) ?? 'a fan heater hangs on it, and it chops the wave'),
+            : (refusalWords(first, wall, load) ??
+              'it is a phase-cut (electronic) switch, and a fan heater is connected'),
       },
     ];
   });

@@ -82,7 +82,7 @@ function square(text: string): Onboarding {
   if (bytes.length < BYTES) return { ok: false, problem: `${bytes.length} bytes of ${BYTES}: it is cut short` };
   if (bits(bytes, 0, 3) !== 0) return { ok: false, problem: 'a version of this code that nobody has written yet' };
   const passcode = bits(bytes, 57, 27);
-  if (!good(passcode)) return { ok: false, problem: 'its passcode is none that a device may have: scan it again' };
+  if (!good(passcode)) return { ok: false, problem: 'the passcode is not valid. Scan again' };
   return {
     ok: true,
     form: 'square',
@@ -104,7 +104,7 @@ function manual(digits: string): Onboarding {
   const third = Number(digits.slice(6, 10));
   const passcode = (second & 0x3fff) + third * 0x4000;
   if (second > 0xffff || third > 0x1fff || !good(passcode))
-    return { ok: false, problem: 'its passcode is none that a device may have' };
+    return { ok: false, problem: 'the passcode is not valid. Scan again' };
   const long = digits.length === 21;
   return {
     ok: true,

@@ -36,7 +36,7 @@ const ACCOUNT: JoinStep = {
   failures: [
     {
       sees: 'no e-mail',
-      means: 'a wrong address, or it lies under junk',
+      means: 'a wrong address, or it is in the spam folder',
       next: 'look there; then correct the address',
     },
     {
@@ -150,7 +150,7 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       {
         sees: 'the phone does not find it',
         means: 'it stopped listening, or is out of reach',
-        next: 'press again what makes it listen, the phone beside it',
+        next: 'put it back into pairing mode, with the phone beside it',
       },
       { sees: 'the code is not read', means: 'glare, a crease, or a code of something else', next: 'type the digits' },
     ]),
@@ -261,7 +261,7 @@ const WAYS: Readonly<Record<JoinWay, (s: SheetJoin) => Omit<JoinStep, 'id'>[]>> 
       [
         {
           sees: 'no e-mail',
-          means: 'it takes a while, or lies under junk',
+          means: 'it takes a while, or is in the spam folder: check there',
           next: 'go on with what is local; look again',
         },
       ],

@@ -78,7 +78,7 @@ function arrivalFindings(job: LowVoltageJob, sheet: DeviceSheet | null): Finding
       ? [
           finding(
             'arrive.not-working',
-            { state: worksNow === 'no' ? 'not at all' : 'partly' },
+            { state: worksNow === 'no' ? 'did not work' : 'worked only in part' },
             ['arrive'],
             note ?? 'seen on arrival',
           ),

@@ -130,7 +130,7 @@ function idleLoadsTest({ powering, sheet, installed }: ProofContext): TestPlan |
   if (powering !== 'idle-loads') return null;
   return {
     id: 'idle-loads',
-    title: 'It lives on the idle loads',
+    title: 'Power through the idle loads',
     state: 'idle',
     set: 'Everything off for ten minutes; then call heat and cooling in turn, and off again.',
     must: 'The display stays lit, no relay chatters, each call ends at once.',

@@ -37,7 +37,7 @@ const wireWords = ({ wire, aluminium }: Circuit): string => `${wire ?? ''}${alum
 /** The rule by which a rating is used for hours, in words. */
 export const ratingRule = (region: Region): string => {
   const share = continuousShare(region);
-  return share < 1 ? `${share * 100} % of its rating for hours of load` : 'its rating';
+  return share < 1 ? `${share * 100} % of its rating, continuous` : 'its rating';
 };
 
 /** @param twoHots both conductors live; null while that is open: then nothing is said of poles */

@@ -64,7 +64,7 @@ export function BudgetBar(): ReactNode {
       <p className="soft">
         {budget.state}, the worst of {budget.worst.tried} states tried.
         {oneByOne > budget.va + TOLD_VA
-          ? ` One by one its loads are ${fixed(oneByOne, 1)} VA: they do not lag alike.`
+          ? ` The loads add up to ${fixed(oneByOne, 1)} VA one by one. The total is less because power factors differ.`
           : ''}
         {weakest ? ` Weakest coil: ${weakest.load.name}, ${fixed(weakest.volts, 1)} V.` : ''}
         {budget.inrush ? ` While the ${budget.inrush.name} pulls in it sees ${fixed(budget.inrush.volts, 1)} V.` : ''}

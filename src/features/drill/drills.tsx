@@ -72,7 +72,7 @@ function BeginPanel({
       <div className="field-grid">
         <TextField label="Whose drill" value={person} maxLength={80} onCommit={setPerson} />
         <FigureField
-          label="Number: the same house for all who take it"
+          label="Number: same number, same house"
           quantity="plain"
           units="si"
           value={seed}

@@ -47,7 +47,7 @@ export function FloorDecide(): ReactNode {
                   low={0}
                   high={load.relay.allowed}
                   value={load.amps}
-                  says={`${fixed(load.relay.allowed, 1)} A of ${fixed(load.relay.amps, 0)} A${load.relay.continuousRule ? ', 80 % for hours of load' : ''}`}
+                  says={`${fixed(load.relay.allowed, 1)} A of ${fixed(load.relay.amps, 0)} A${load.relay.continuousRule ? ', 80 % continuous' : ''}`}
                 />
               ) : null}
               {load.breakerAllowed !== null ? (
@@ -57,7 +57,7 @@ export function FloorDecide(): ReactNode {
                   low={0}
                   high={load.breakerAllowed}
                   value={load.amps}
-                  says={`${fixed(load.breakerAllowed, 1)} A of ${fixed(survey.breakerAmps ?? 0, 0)} A for hours`}
+                  says={`${fixed(load.breakerAllowed, 1)} A of ${fixed(survey.breakerAmps ?? 0, 0)} A continuous`}
                 />
               ) : null}
               {load.wattsPerSquareMetre !== null && survey.covering ? (

@@ -92,7 +92,7 @@ export function WarmUpPanel(): ReactNode {
         {points.length === 0
           ? 'From the form alone: mass known to about a third, losses to about a half. Log a few points to know better.'
           : fit.unlike
-            ? `The points lie ${fixed(fit.residualKelvin, 1)} K from any such floor.`
+            ? `No floor of this type fits within ${fixed(fit.residualKelvin, 1)} K.`
             : `${points.length} points: mass × ${fixed(fit.massFactor, 2)} ±${fixed(fit.massError * 100, 0)} %, losses × ${fixed(fit.lossFactor, 2)} ±${fixed(fit.lossError * 100, 0)} %${fit.enough ? '.' : '; not enough yet to say more than the form.'}`}
       </p>
       <LogEntry />

@@ -181,7 +181,7 @@ function Signed(): ReactNode {
         if (here) setCheck(found);
       })
       .catch(() => {
-        if (here) setSaid('The store does not answer: the signature was not looked at.');
+        if (here) setSaid('The server does not answer. Signature not checked.');
       });
     return () => {
       here = false;

@@ -54,7 +54,7 @@ export function SignatureField(): ReactNode {
   return (
     <section className="panel stack" aria-label="Signed by the customer">
       <h2>Signed by the customer</h2>
-      <TextField label="Name of who signs" value={name} onCommit={setName} />
+      <TextField label="Signer’s name" value={name} onCommit={setName} />
       <svg
         className="signature open"
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

@@ -149,7 +149,7 @@ function Troubles({ lost, listing, problems }: Listed & { problems: readonly Pro
       )}
       {listing?.trouble ? (
         <p className="jobs-problems" role="alert">
-          <strong>The store is not whole.</strong> {listing.trouble}. Restore the latest backup, or have it looked at
+          <strong>The database is damaged.</strong> {listing.trouble}. Restore the latest backup, or have it looked at
           before more is entered.
         </p>
       ) : null}

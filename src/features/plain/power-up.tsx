@@ -43,7 +43,7 @@ export function PlainPowerUp({ caution, children }: Props): ReactNode {
         here="power-up"
         sentence={
           display === 'lit'
-            ? 'It lives. Measure what it gets, then set it up.'
+            ? 'The display is on. Measure its supply, then set it up.'
             : display === 'dead'
               ? 'It stays dead: measure from the supply towards the device, one point further each time.'
               : 'Switch on, and see whether the display is lit.'

@@ -33,9 +33,9 @@ export function FaultRanking({ ranking }: { ranking: Ranking }): ReactNode {
       <h2>Most likely</h2>
       {unlisted ? (
         <p className="none-of-these">
-          <b>None of these, {percent(ranking.none)}.</b> No fault on the list explains what was read. Read again with
-          care what speaks against the first; then look at the board and both plates for what the survey does not show:
-          a core of another cable, a second supply, a part nobody listed.
+          <b>None of these, {percent(ranking.none)}.</b> No fault on the list explains what was read. Repeat the
+          readings that contradict the first fault. Then look at the board and both plates for what the survey does not
+          show: a wire of another cable, a second supply, a part that is not listed.
         </p>
       ) : null}
       <ol>

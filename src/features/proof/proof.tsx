@@ -52,7 +52,7 @@ export function Proof(): ReactNode {
         : proof.verdict === 'pass'
           ? `Proved: ${proof.passed} of ${proof.tests.length} shown${proof.skipped > 0 ? `, ${proof.skipped} skipped with a reason` : ''}.`
           : proof.open === 0 && proof.heldBy.length > 0
-            ? `All ${proof.tests.length} shown, and not proved while this stands: ${proof.heldBy[0]}`
+            ? `All ${proof.tests.length} passed. Not proved until this is resolved: ${proof.heldBy[0]}`
             : `${proof.passed} of ${proof.tests.length} shown. Next: ${firstOpen?.title.toLowerCase() ?? ''}.`;
   if (!test) {
     return (

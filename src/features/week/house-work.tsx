@@ -160,7 +160,7 @@ export function HouseWork({ zone, zoneName, weather, onWeather, put }: Props): R
           said ||
           (year
             ? ''
-            : `Weather ${weather ? 'from the file' : 'from a seed with this mean'}; the spread is what is not known of the house. Nothing is sent anywhere.`)
+            : `Weather ${weather ? 'from the file' : 'from a seed with this mean'}; the range shows what is not known about the house. Nothing is sent anywhere.`)
         )}
       </p>
       {offer && offer.zone === zone ? (
