@@ -38,6 +38,8 @@ async function survey(page: Page, mats: string, area: string, covering = 'tile')
   await part(page, /^Beneath/);
   await page.getByRole('button', { name: 'a heated room' }).click();
   await fill(page, 'Supply, measured, V', '240');
+  await fill(page, 'First supply core to earth, V', '120');
+  await fill(page, 'Second supply core to earth, V', '119.6');
   await fill(page, 'Breaker, A', '20');
   await page.getByRole('button', { name: 'North America' }).click();
   await page.getByRole('checkbox', { name: /screen is on earth/ }).click();
@@ -195,7 +197,7 @@ test('the warm-up is logged, by hand, from a file and from the rig, and the fore
   const choose = (name: string, text: string) =>
     page.getByLabel('Log file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await choose('wrong.csv', 'minute,probe\n0,20.8\n');
-  await expect(page.getByText('the unit of “probe” is not said')).toBeVisible();
+  await expect(page.getByText('“probe” does not say its unit')).toBeVisible();
   await choose('gap.csv', 'minute,celsius\n0,20.8\n5,\n10,22.4\n');
   await expect(page.getByText('line 3: temperature is missing')).toBeVisible();
   await expect(page.getByText('From the form alone')).toBeVisible();

@@ -30,6 +30,12 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
   await page.getByLabel(label, { exact: true }).press('Enter');
 }
 
+/** A reading typed where it is asked for. */
+export async function meter(page: Page, label: RegExp, value: string): Promise<void> {
+  await page.getByLabel(label).fill(value);
+  await page.getByLabel(label).press('Enter');
+}
+
 /** Arrive to Decide by keyboard and button, for a plain five-wire gas furnace. */
 export async function arriveToPowerUp(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: /T-24 five-screw/ }).click();
@@ -45,11 +51,11 @@ export async function arriveToPowerUp(page: Page, name: string): Promise<void> {
   await expect(page.locator('.bench-head')).toContainText('5 landed');
   await goTo(page, 'Make safe');
   await page.getByRole('button', { name: 'Add breaker' }).click();
-  await fill(page, 'Supply on: volts AC, wall R to wall C', '26.1');
+  await meter(page, /^Supply on: volts AC/, '26.1');
   await page.getByRole('switch', { name: /Breaker is on/ }).click();
   await page.getByRole('button', { name: 'It stopped' }).click();
-  await fill(page, 'Supply off: volts AC, wall R to wall C', '0.0');
-  await fill(page, 'Meter on a live source: volts AC', '121');
+  await meter(page, /^Supply off: volts AC/, '0.0');
+  await meter(page, /^Meter on a live source/, '121');
   await expect(page.locator('.sentence')).toContainText('Proved dead');
   await goTo(page, 'Decide');
   await page.getByRole('button', { name: /^Gas The furnace/ }).click();

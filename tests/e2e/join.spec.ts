@@ -113,7 +113,12 @@ test('a path tried at the rig: each failure met, understood by the path, and men
   const troubles = await join.getByLabel('What is wrong there').locator('option').allTextContents();
   expect(troubles.length).toBeGreaterThan(8);
   for (const [trouble, seen, means, cure] of [
-    ['mail late', 'no e-mail', 'a wrong address, or it is in the spam folder', 'look under junk and correct the address'],
+    [
+      'mail late',
+      'no e-mail',
+      'a wrong address, or it is in the spam folder',
+      'look under junk and correct the address',
+    ],
     [
       'guest network',
       'joined, and no internet',

@@ -1,7 +1,7 @@
 /** The same run by thumb at 390 × 844: pointing instead of typing, and a reload in the middle. */
 import { expect, type Page, test } from '@playwright/test';
 import { workDrill } from './drill-run';
-import { fill, goTo, kept, newJob, RIG } from './helpers';
+import { fill, goTo, kept, meter, newJob, RIG } from './helpers';
 
 test('a job by thumb from empty survey to seal', async ({ page, request }) => {
   const id = await newJob(page);
@@ -26,10 +26,10 @@ test('a job by thumb from empty survey to seal', async ({ page, request }) => {
   await expect(page.locator('.bench-head')).toContainText('5 landed');
   await goTo(page, 'Make safe');
   await page.getByRole('button', { name: 'Add breaker' }).tap();
-  await fill(page, 'Supply on: volts AC, wall R to wall C', '26.2');
+  await meter(page, /^Supply on: volts AC/, '26.2');
   await page.getByRole('switch').tap();
-  await fill(page, 'Supply off: volts AC, wall R to wall C', '0');
-  await fill(page, 'Meter on a live source: volts AC', '121');
+  await meter(page, /^Supply off: volts AC/, '0');
+  await meter(page, /^Meter on a live source/, '121');
   await goTo(page, 'Decide');
   await page.getByRole('button', { name: /^Oil The furnace/ }).tap();
   await expect(page.locator('.sentence')).toContainText('An oil furnace with air conditioning');

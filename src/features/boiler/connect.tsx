@@ -21,7 +21,7 @@ export function BoilerConnect(): ReactNode {
     <>
       <Bench title="Connect" note={`${done} of ${steps.length} done`}>
         {boiler.safe.proved ? null : (
-          <p className="caution-line">Not proved dead yet: prove, test, prove in Make safe before a cover comes off.</p>
+          <p className="caution-line">Not proved dead yet. Do that in Make safe before a cover comes off.</p>
         )}
         {nets.length > 0 ? (
           <WiringCentre parts={boiler.parts} nets={nets} result={null} lit={lit} />

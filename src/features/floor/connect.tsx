@@ -23,7 +23,7 @@ export function FloorConnect(): ReactNode {
     <>
       <Bench title="Connect" note={`${done} of ${steps.length} done`}>
         {floor.safe.proved ? null : (
-          <p className="caution-line">Not proved dead yet: prove, test, prove in Make safe before a cover comes off.</p>
+          <p className="caution-line">Not proved dead yet. Do that in Make safe before a cover comes off.</p>
         )}
         <FloorMeasure stop="connect" />
         {terminals.length > 0 ? (

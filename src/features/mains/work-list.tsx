@@ -11,11 +11,15 @@ interface Step {
 }
 
 export function WorkList({ steps }: { steps: readonly Step[] }): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, derived, change, sealed } = useJob();
+  const { questions, findings } = derived.shared;
+  // Nothing to do is never shown without its reason.
+  const why = questions.find((q) => q.needed)?.ask ?? findings.find((f) => f.severity === 'blocker')?.message;
   const next = steps.find((s) => !job.connect.done[s.id]);
   return (
     <section className="panel">
       <h2>Work list</h2>
+      {steps.length === 0 ? <p className="soft">Nothing is listed yet. {why ?? 'Choose a device in Arrive.'}</p> : null}
       {steps.map((s) => (
         <Tick
           key={s.id}

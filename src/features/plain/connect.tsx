@@ -24,9 +24,9 @@ export function PlainConnect({ children, examples }: Props): ReactNode {
   return (
     <>
       <Bench title="Connect" note={`${done} of ${steps.length} done`}>
-        {safe.proved ? null : <p className="caution-line">Not proved dead yet: do that in Make safe first.</p>}
+        {safe.proved ? null : <p className="caution-line">Not proved dead yet. Do that in Make safe first.</p>}
         {children}
-        {steps.length > 0 ? <WorkList steps={steps} /> : <p>No plan yet.</p>}
+        <WorkList steps={steps} />
         <MountPanel />
         <Defects />
         <TryJobPanel examples={examples} />
