@@ -13,7 +13,7 @@ import { useJob } from '../shell/job-context';
 
 /** Asked before anything else is measured: signs at which everybody stops. */
 function Dangers(): ReactNode {
-  const { job, change, sealed } = useJob();
+  const { job, derived, change, sealed } = useJob();
   const said = job.arrive.danger ?? [];
   return (
     <>
@@ -39,6 +39,13 @@ function Dangers(): ReactNode {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
+      {derived.shared.findings
+        .filter((f) => f.code === 'arrive.danger')
+        .map((f) => (
+          <p key={f.message} className="problem" role="alert">
+            <b>{f.message}</b> {f.fix}
+          </p>
+        ))}
     </>
   );
 }
