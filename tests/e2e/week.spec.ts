@@ -228,7 +228,9 @@ test('a day of its own in the hot water is keyed in where the device keeps it', 
   await expect(page.getByRole('region', { name: 'Hot water to key in' })).toContainText('10:00 to 12:00');
 });
 
-test('the rig’s house is logged for two days and fitted; its sensors are read in one press', async ({ page }) => {
+test('the rig’s house is logged for two days: it is unlike the form, and that is said in place of a figure; its sensors are read in one press', async ({
+  page,
+}) => {
   test.setTimeout(120_000);
   await page.goto('/jobs/demo-ferry/week');
   await page.evaluate((rig) => localStorage.setItem('augerset.rig', rig), RIG);
@@ -238,7 +240,10 @@ test('the rig’s house is logged for two days and fitted; its sensors are read 
   await house.getByLabel('Heated area').press('Enter');
   await house.getByRole('button', { name: 'warm air' }).click();
   await house.getByRole('button', { name: 'Log the rig’s house' }).click();
-  await expect(house.getByRole('button', { name: 'Fitted to a log of 192 rows' })).toBeVisible({ timeout: 90_000 });
+  // A house described by other code: the form's model does not follow it, so no loss is named.
+  await expect(house.getByRole('status')).toContainText('The model misses this log by', { timeout: 90_000 });
+  await expect(house.getByRole('status')).toContainText('heat: “heat W” in W');
+  await expect(house.getByRole('button', { name: /^Fitted to a log/ })).toHaveCount(0);
   // The rig has this job now: its device shows what its sensor reads.
   await page.getByRole('button', { name: 'Read them from the rig' }).click();
   await expect(page.getByRole('region', { name: 'Sensors' })).toContainText('1 sensor read');
