@@ -51,14 +51,7 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: 'both', exact: true }).click();
     },
   },
-  {
-    name: 'cylinder',
-    path: '/jobs/demo-parsonage/week',
-    dark: true,
-    act: async (page) => {
-      await page.locator('.line-chart canvas').first().scrollIntoViewIfNeeded();
-    },
-  },
+  { name: 'make-safe', path: '/jobs/demo-ferry/make-safe' },
   { name: 'floor-survey', path: '/jobs/demo-bath/survey' },
   { name: 'millivolt', path: '/jobs/demo-hearth/decide', dark: true },
   {
