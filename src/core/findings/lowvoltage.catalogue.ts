@@ -103,6 +103,15 @@ export const LOWVOLTAGE_FINDINGS = {
       fix: 'A licensed electrician must move the primary to the right tap.',
     }),
   ),
+  'supply.over-volts': entry<{ tap: number; mains: number; secondary: number }>(
+    'blocker',
+    'decide',
+    'The transformer’s primary tap makes it give more than any 24 V part takes.',
+    (f) => ({
+      message: `${fixed(f.mains, 0)} V on the ${f.tap} V tap gives about ${volts(f.secondary)}. That destroys the thermostat and the coils.`,
+      fix: 'Do not switch on. A licensed electrician must move the primary to the right tap.',
+    }),
+  ),
   'air.heat-without-fan': entry<{ heat: string }>(
     'blocker',
     'decide',

@@ -3,6 +3,9 @@ import { type Finding, finding } from '../findings/finding';
 import type { Equipment, Fuel, LowVoltageJob } from '../job/schema';
 import type { LowVoltageSystem } from './system-type';
 
+/** Class 2 control parts are made for 24 V and bear up to 30 V (NEC chapter 9, table 11(A)). */
+const HIGHEST_SECONDARY_VOLTS = 30;
+
 export interface PlateSays {
   outdoorUnit: Equipment['outdoorUnit'];
   fuel: Fuel | undefined;
@@ -58,7 +61,12 @@ export function surveyAgainstPlate(job: LowVoltageJob, system: LowVoltageSystem,
   const { primaryTapVolts: tap, mainsVolts: mains } = equipment;
   if (tap !== undefined && mains !== undefined && Math.abs(mains / tap - 1) > 0.08)
     findings.push(
-      finding('supply.wrong-tap', { tap, mains, secondary: (24 * mains) / tap }, ['equipment'], 'tap against mains'),
+      finding(
+        (24 * mains) / tap > HIGHEST_SECONDARY_VOLTS ? 'supply.over-volts' : 'supply.wrong-tap',
+        { tap, mains, secondary: (24 * mains) / tap },
+        ['equipment'],
+        'tap against mains',
+      ),
     );
   if (old.mechanical) findings.push(finding('survey.old-mechanical', {}, ['old'], 'mechanical thermostat'));
   if (old.twoRows) findings.push(finding('survey.two-rows', {}, ['old'], 'two rows of letters'));
