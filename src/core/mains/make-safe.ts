@@ -163,7 +163,10 @@ export function checkMainsSafe(job: Pick<Job, 'readings' | 'powerUp' | 'supplies
       ),
     );
   else if (!proved) {
-    const missing = gaps.map((g) => `${g.pair.what}, ${GAP_WORDS[g.gap ?? 'not-read'].why}`);
+    const missing = gaps.map((g) => {
+      const { why } = GAP_WORDS[g.gap ?? 'not-read'];
+      return `${g.pair.what}. ${why.charAt(0).toUpperCase()}${why.slice(1)}`;
+    });
     const [first] = gaps;
     const evidence = first?.reading
       ? `read ${first.reading.at.slice(0, 16).replace('T', ' ')}`
