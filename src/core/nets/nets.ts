@@ -12,7 +12,12 @@ export function netOf(joins: readonly Join[]): (point: string) => string {
   const above = new Map<string, string>();
   const root = (point: string): string => {
     let at = point;
-    for (let up = above.get(at); up !== undefined; up = above.get(at)) at = up;
+    for (let up = above.get(at); up !== undefined; up = above.get(at)) {
+      // What is passed hangs on the next but one from now on.
+      const next = above.get(up);
+      if (next !== undefined) above.set(at, next);
+      at = up;
+    }
     return at;
   };
   for (const { a, b } of joins) {
@@ -45,22 +50,25 @@ export function forbiddenNets(
   atRest: boolean,
 ): Forbidden[] {
   const root = netOf(joins);
-  const nets = new Map<string, { point: string; is: TerminalClass }[]>();
+  // Of each class in a net the first terminal is enough: what two classes do to each other is the same for all of them.
+  const nets = new Map<string, Map<TerminalClass, string>>();
   for (const point of points) {
     const is = classOf(point);
     if (is === null) continue;
     const key = root(point);
-    nets.set(key, [...(nets.get(key) ?? []), { point, is }]);
+    const net = nets.get(key) ?? new Map<TerminalClass, string>();
+    if (!net.has(is)) net.set(is, point);
+    nets.set(key, net);
   }
   return [...nets.values()].flatMap((net): Forbidden[] => {
-    const bad = new Map<string, Forbidden>();
-    net.forEach((x, i) => {
-      for (const y of net.slice(i + 1)) {
-        const outcome = meets(x.is, y.is, atRest);
-        const key = [x.is, y.is].sort().join('|');
-        if (outcome !== null && !bad.has(key)) bad.set(key, { a: x.point, b: y.point, classes: [x.is, y.is], outcome });
-      }
-    });
-    return [...bad.values()].sort((x, y) => WORST.indexOf(x.outcome) - WORST.indexOf(y.outcome));
+    if (net.size < 2) return [];
+    const of = [...net];
+    const bad = of.flatMap(([x, a], i) =>
+      of.slice(i + 1).flatMap(([y, b]): Forbidden[] => {
+        const outcome = meets(x, y, atRest);
+        return outcome === null ? [] : [{ a, b, classes: [x, y], outcome }];
+      }),
+    );
+    return bad.sort((x, y) => WORST.indexOf(x.outcome) - WORST.indexOf(y.outcome));
   });
 }
