@@ -4,14 +4,13 @@
  */
 import type { Client } from '@libsql/client';
 
-/** Tables with the text that is read of them, and how a row is called. */
+/** Text that is read of jobs and their journals, and how a row is called. Sheets and names of rows are not looked at. */
 const TEXTS = {
   jobs: {
     columns: ['number', 'site', 'zone', 'words', 'tags', 'summary', 'snapshot', 'chain', 'mark', 'updated_at'],
     name: 'id',
   },
   operations: { columns: ['client', 'body', 'conflicts', 'hash'], name: 'job' },
-  sheets: { columns: [] as string[], name: 'id' },
 } as const;
 
 /** A row with bytes that are no text. */
