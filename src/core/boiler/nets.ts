@@ -1,9 +1,11 @@
 /** A plant's wires as nets: which terminals hang together that may not, at rest and in each demand. */
+
+import { type Join, netOf } from '../circuit/joined';
 import { type Finding, finding } from '../findings/finding';
 import type { BoilerSurvey, Wire } from '../job/boiler-schema';
 import { CLASS_WORDS, type TerminalClass } from '../nets/classes';
 import { NET_CODES } from '../nets/codes';
-import { type Forbidden, forbiddenNets, type Join, netOf } from '../nets/nets';
+import { type Forbidden, forbiddenNets } from '../nets/nets';
 import { type DemandResult, demandPairs, demandRunner } from './demand';
 import { type Plant, plantParts } from './parts';
 import { planWires } from './wiring';

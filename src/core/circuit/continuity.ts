@@ -2,6 +2,7 @@
  * What a meter finds joined in a dead circuit: which nodes hang together through anything that conducts, with contacts as
  * they rest, windings and loads by their ohms. Topology, no solution: a floating pair has no ohms to solve for.
  */
+import { netOf } from './joined';
 import type { CircuitElement, Netlist } from './netlist';
 
 /** From here on an ordinary meter shows no connection: insulation, an open contact. */
@@ -32,22 +33,11 @@ export function continuity(
   netlist: Pick<Netlist, 'elements'>,
   under: number = APART_OHMS,
 ): (a: string, b: string) => boolean {
-  const above = new Map<string, string>();
-  const root = (node: string): string => {
-    let at = node;
-    for (let up = above.get(at); up !== undefined; up = above.get(at)) {
-      // What is passed hangs on the next but one from now on.
-      const next = above.get(up);
-      if (next !== undefined) above.set(at, next);
-      at = up;
-    }
-    return at;
-  };
-  for (const e of netlist.elements) {
-    const ohms = restingOhms(e);
-    if (ohms === null || ohms >= under) continue;
-    const [a, b] = [root(e.a), root(e.b)];
-    if (a !== b) above.set(a, b);
-  }
+  const root = netOf(
+    netlist.elements.filter((e) => {
+      const ohms = restingOhms(e);
+      return ohms !== null && ohms < under;
+    }),
+  );
   return (a, b) => root(a) === root(b);
 }
